@@ -1,0 +1,94 @@
+// Everything worked out from a plan. Pure and total: any plan that loads gives an assessment.
+#pragma once
+
+#include <memory>
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/assess/finding.h"
+#include "core/charging/charging.h"
+#include "core/joining/discharge.h"
+#include "core/joining/equalise.h"
+#include "core/limits/limits.h"
+#include "core/pack/pack_model.h"
+#include "core/parts/catalogue.h"
+#include "core/travel/travel.h"
+
+namespace usherwright {
+
+struct PackFigures {
+  PackModel model;
+  Source source;                    ///< as it meets the bus, at its present charge
+  Ohm toJoint;                      ///< fuse, contacts, lead; without the pack's inside and the joint
+  Ampere shortCurrent;              ///< prospective, at the fuse
+  Known<Ampere> perCellPeak;        ///< at the largest current the pack must carry
+  Known<Ampere> perCellSustained;
+  Known<StateOfCharge> givesUp;     ///< alone, 10 s at peak, at cut-off + tolerance
+  Known<Volt> sagAtPeak;
+  Known<Kelvins> rise;              ///< over the route alone, or 30 min sustained
+  std::shared_ptr<const DischargeRun> alone;  ///< from full to the floor at the route's power
+  Known<Kilometre> rangeAlone;
+};
+
+struct ChargeFigures {
+  std::size_t charger = 0;
+  std::size_t pack = 0;
+  bool assigned = false;
+  bool known = false;               ///< output and current are known
+  ChargeVerdict verdict = ChargeVerdict::Right;
+  Volt excess;                      ///< per cell
+  std::optional<StateOfCharge> reached;
+  std::optional<CurrentLimit> limit;
+  bool currentOk = true;
+  std::shared_ptr<const ChargeRun> run;  ///< from the present charge; assigned and sound pairs only
+  std::shared_ptr<const ChargeInput> input;
+};
+
+struct RangeFigures {
+  bool known = false;               ///< there is a route and a pack
+  RouteEstimate route;
+  WattHour usable;                  ///< joined, full to the floor, at the controller
+  Kilometre cautious, likely, hopeful;
+  Known<Kilometre> stockAlone;      ///< the first pack alone
+  Kilometre now;                    ///< likely, from the present charges
+};
+
+struct Figures {
+  std::vector<PackFigures> packs;
+  Demand demand;
+  std::vector<Element> elements;
+  int narrows = -1;
+  Ohm common;
+  Volt cutoff;                      ///< 0 if not known
+  Joint joint;
+  Load rideLoad;
+  std::shared_ptr<const DischargeRun> ride;   ///< present charges, the ride's load; null without packs
+  std::shared_ptr<const DischargeRun> full;   ///< full to the floor at the route's power
+  StateOfCharge gaugeAtStart, truthAtStart;
+  std::optional<ConnectWindow> window;        ///< of the two packs furthest apart
+  std::size_t windowHigh = 0, windowLow = 0;  ///< their indices
+  std::vector<ChargeFigures> charging;        ///< every charger with every pack
+  RangeFigures range;
+  int assumedValues = 0;
+};
+
+struct Assessment {
+  Figures figures;
+  std::vector<Finding> findings;    ///< worst first
+
+  int count(Severity severity) const;
+  bool hasStop() const { return count(Severity::Stop) > 0; }
+  /// The worst counted, unaccepted finding of a station.
+  std::optional<Severity> worstOf(Station station) const;
+};
+
+/// Works out everything. Parts whose inputs equal those of `previous` are taken from it; the result is the same.
+Assessment assess(const Plan& plan, const Catalogue& catalogue, const Assessment* previous = nullptr);
+
+/// What the bike's gauge would show at a controller voltage: the first pack's curve, by voltage alone.
+StateOfCharge gaugeAt(const Figures& figures, Volt controller);
+/// Charge left in all packs together, as a share of all their capacity.
+StateOfCharge truthAt(const Figures& figures, const Row& row);
+
+}  // namespace usherwright

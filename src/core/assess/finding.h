@@ -1,0 +1,59 @@
+// Findings and workings: what the application notices, why, what to do, and how a figure came about.
+#pragma once
+
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/plan/fields.h"
+
+namespace usherwright {
+
+enum class Severity : std::uint8_t { Stop, Mind, Note };
+std::string_view severityWord(Severity severity);
+
+/// One input of a working.
+struct WorkingInput {
+  std::string symbol;
+  std::string words;
+  std::string value;             ///< with its unit
+  std::string source;            ///< "label", "measured", … or "computed"
+};
+
+/// How a figure came about, so that it can be checked by hand.
+struct Working {
+  std::string title;
+  std::string formula;
+  std::vector<WorkingInput> inputs;
+  std::string result;
+  std::string method;            ///< the source of the method
+
+  std::string text() const;      ///< copyable
+};
+
+/// An action that edits the plan.
+struct Fix {
+  std::string words;
+  std::vector<std::pair<std::string, FieldValue>> edits;  ///< pointer and value
+};
+
+struct Finding {
+  std::string id;                ///< "WIRE-04"
+  Severity severity = Severity::Note;
+  Station station = Station::Bike;
+  std::string part;              ///< "stock", "joint", "controller", …
+  std::string pointer;           ///< the field to go to, "" if none
+  std::string sentence;          ///< one plain sentence with the numbers in it
+  std::string why;
+  std::string what;              ///< what to do
+  std::vector<Fix> fixes;
+  Working working;
+  double headline = 0.0;         ///< the figure an acceptance is tied to; larger is worse
+  std::string element;           ///< id of the element it blames, "" if none
+  std::optional<std::string> acceptedBecause;
+  bool counted = true;           ///< false: shown, but no shape on the rail (SAFE-01)
+
+  std::string key() const { return id + "@" + part; }
+};
+
+}  // namespace usherwright

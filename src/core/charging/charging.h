@@ -1,0 +1,76 @@
+// Charger against pack: does the voltage fit, which limit holds the current, how long it takes.
+#pragma once
+
+#include <functional>
+#include <optional>
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include "core/parts/chemistry.h"
+#include "core/quantity/quantity.h"
+
+namespace usherwright {
+
+enum class ChargeVerdict : std::uint8_t { Right, Partial, Stop };
+std::string_view chargeVerdictWord(ChargeVerdict verdict);
+
+/// Volts of a charger's output per cell above (+) or below (−) the charge voltage.
+Volt excessPerCell(Volt output, int series, Chemistry chemistry);
+
+/// Above +0.02 V per cell stop, down to −0.10 V right, lower partial.
+ChargeVerdict verdictOn(Volt output, int series, Chemistry chemistry);
+
+/// The charge at which the pack rests at the charger's voltage, at most 1; empty when the verdict is Stop.
+std::optional<StateOfCharge> socReached(Volt output, int series, const RestCurve& curve, Chemistry chemistry);
+
+/// One limit on the charge current, named.
+struct CurrentLimit {
+  std::string element;         ///< "port", "lead", "bms", "cells", "fuse"
+  Ampere limit;
+};
+/// The smallest; the first listed wins a tie. Empty if there is none.
+std::optional<CurrentLimit> smallestLimit(const std::vector<CurrentLimit>& limits);
+
+bool mayChargeAt(Celsius cells, Chemistry chemistry);
+
+struct ChargeInput {
+  RestCurve curve = RestCurve::typical(Chemistry::Nmc);
+  int series = 1;
+  Ohm cells;
+  Ohm slow;
+  Farad slowCapacitance;
+  Ohm path;                    ///< links, BMS, charge lead
+  AmpereHour capacity;
+  StateOfCharge start;
+  Volt set;                    ///< at the charger's own terminals
+  Ampere current;
+  Ampere stop{0.1};
+  double efficiency = 0.88;
+  friend bool operator==(const ChargeInput&, const ChargeInput&) = default;
+};
+
+struct ChargePoint {
+  Second time;
+  StateOfCharge soc;
+  Ampere current;
+};
+
+struct ChargeRun {
+  Second end;
+  bool full = false;           ///< ended at charge 1; else at the stop current
+  std::optional<Second> constantVoltageFrom;
+  StateOfCharge socAtEnd;
+  WattHour intoPack;           ///< at the charger's terminals
+  WattHour mains;
+  Hour benchRule;              ///< missing Ah / A
+  std::vector<ChargePoint> points;
+
+  /// Time to a charge, if it is reached.
+  std::optional<Second> timeTo(StateOfCharge soc) const;
+};
+
+/// Constant current until the terminals reach the set voltage, then constant voltage until the stop current or charge 1.
+ChargeRun charge(const ChargeInput& input);
+
+}  // namespace usherwright

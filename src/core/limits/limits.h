@@ -1,0 +1,58 @@
+// What the bike draws and what every element on the way may carry; the narrows is the tightest of them.
+#pragma once
+
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/joining/circuit.h"
+#include "core/pack/pack_model.h"
+#include "core/parts/catalogue.h"
+#include "core/plan/plan.h"
+
+namespace usherwright {
+
+/// What the controller and everything tapped before it draw.
+struct Demand {
+  Known<Ampere> peak;            ///< limit + tolerance + accessories before the controller; empty if the limit is unknown
+  Known<Ampere> sustained;       ///< highest ten-minute mean
+  bool sustainedAssumed = true;  ///< no route: half of the controller's limit
+  Ampere accessories;            ///< tapped before the controller, P/(0.85·Vcut)
+};
+
+/// `worstTenMinutes` is empty without a route; `nominal` turns it into amperes.
+Demand demandOf(const Plan& plan, Known<Watt> worstTenMinutes, Known<Volt> nominal);
+
+enum class ElementKind : std::uint8_t { Cells, Bms, Fuse, Plug, Lead, JoinerInput, JoinerTotal, MainLead, MainPlug };
+
+/// One thing that current flows through.
+struct Element {
+  ElementKind kind = ElementKind::Cells;
+  int pack = -1;                 ///< index of the pack, −1 behind the joint
+  std::string id;                ///< "stock/bms", "joint/total", "main/lead"
+  std::string name;              ///< "BMS of stock"
+  std::string pointer;           ///< the field that holds its rating, "" if computed
+  Known<Ampere> continuous;
+  Known<Ampere> shortTime;
+  Second shortFor;
+  bool shortCounts = false;      ///< the plan shows that the peak cannot last longer
+  Known<Ampere> peak;            ///< demand on this element
+  Known<Ampere> sustained;
+
+  /// The rating that counts: the short one only where it may.
+  Known<Ampere> counted() const;
+  /// counted/peak − 1 and continuous/sustained − 1; empty if a side is not known.
+  std::optional<double> headroomAtPeak() const;
+  std::optional<double> headroomSustained() const;
+};
+
+/// All elements, each pack's from the cells outward, then the joint and the main run.
+std::vector<Element> elementsOf(const Plan& plan, const std::vector<PackModel>& packs, const Catalogue& catalogue, const Demand& demand);
+
+/// Index of the element with the smallest headroom at peak (tie: nearest the cells); −1 if none is known.
+int narrowsOf(const std::vector<Element>& elements);
+
+/// Rating of a lead: the current at which its insulation reaches its class in its surroundings.
+Known<Ampere> leadRating(const Run* run, Celsius ambient);
+
+}  // namespace usherwright

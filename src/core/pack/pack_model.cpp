@@ -1,0 +1,111 @@
+// Pack constants from cells, links and BMS; sag after ten seconds; warming.
+#include "core/pack/pack_model.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/quantity/units.h"
+
+namespace usherwright {
+namespace {
+
+constexpr double unverifiedCurrent = 0.7;
+constexpr double unverifiedCapacity = 0.9;
+constexpr double massOverCells = 1.18;
+constexpr double closedFilm = 5.0;          // W/(m²·K), in a bag or closed tube
+constexpr double heatPerKilogram = 900.0;   // J/(kg·K)
+const MilliOhm assumedBms(8);
+
+SquareMetre blockSurface(int series, int parallel, CellSize size) {
+  const double d = Metre(size.diameter).value();
+  const double a = d * series;
+  const double b = d * parallel;
+  const double c = Metre(size.length).value();
+  return SquareMetre(2 * (a * b + b * c + a * c));
+}
+
+double slowShareAfterTenSeconds(const PackModel& pack) {
+  const double tau = pack.slow.value() * pack.slowCapacitance.value();
+  return tau > 0 ? 1 - std::exp(-10.0 / tau) : 1.0;
+}
+
+}  // namespace
+
+CellSize sizeOfForm(const std::string& form) {
+  std::string digits;
+  for (char c : form) if (c >= '0' && c <= '9') digits += c;
+  constexpr double wrap = 0.3;
+  if (digits.size() == 5) {
+    const auto diameter = parseNumber(digits.substr(0, 2));
+    const auto length = parseNumber(digits.substr(2, 2));
+    if (diameter && length && *diameter >= 10 && *length >= 10) return {Millimetre(*diameter + wrap), Millimetre(*length + wrap)};
+  }
+  return {Millimetre(18 + wrap), Millimetre(65 + wrap)};
+}
+
+PackModel packModel(const Pack& pack, const Cell& cell, Celsius ambient) {
+  const ChemistryFacts& facts = factsOf(cell.chemistry);
+  PackModel m;
+  m.id = pack.id;
+  m.name = pack.name.empty() ? pack.id : pack.name;
+  m.chemistry = cell.chemistry;
+  m.series = pack.series;
+  m.parallel = pack.parallel;
+  m.curve = cell.restCurve.empty() ? RestCurve::typical(cell.chemistry) : RestCurve(cell.restCurve);
+  m.temperature = pack.temperature.value_or(ambient);
+  m.derated = !cell.verified;
+  const double f = resistanceFactor(m.temperature);
+  const double s = pack.series;
+  const double p = pack.parallel;
+  m.inside = Ohm(pack.links) + Ohm(pack.bms.present.value_or(true) ? pack.bms.resistance.value_or(assumedBms) : MilliOhm(0)) + Ohm(pack.tails);
+  m.cells = Ohm(cell.resistance) * (s * f / p);
+  if (pack.measuredResistance) {
+    const Ohm whole(*pack.measuredResistance);
+    if (whole > m.inside) m.cells = whole - m.inside;
+    else { m.cells = whole * 0.5; m.inside = whole * 0.5; }
+  }
+  if (cell.rc.resistance && cell.rc.capacitance && *cell.rc.resistance > MilliOhm(0)) {
+    m.slow = Ohm(*cell.rc.resistance) * (s * f / p);
+    m.slowCapacitance = *cell.rc.capacitance * (p / s);
+  }
+  m.rated = cell.capacity * p;
+  m.capacity = m.rated * (pack.soh.value() * capacityFactor(m.temperature) * (m.derated ? unverifiedCapacity : 1.0));
+  m.full = facts.charge * s;
+  m.nominal = facts.nominal * s;
+  m.lowestUnderLoad = facts.minimumUnderLoad * s;
+  m.restedEmpty = m.curve.points().front().voltage * s;
+  m.label = m.nominal * m.rated;
+  m.groupCutoff = pack.bms.cellCutoff.value_or(facts.minimumUnderLoad);
+  m.soc = pack.soc;
+  const double trust = m.derated ? unverifiedCurrent : 1.0;
+  if (cell.continuous) m.continuous = *cell.continuous * (p * trust);
+  if (cell.peak) m.shortTime = *cell.peak * (p * trust);
+  m.shortTimeFor = cell.peakTime.value_or(Second(10));
+  if (cell.charge) m.cellCharge = *cell.charge * p;
+  if (pack.mass) m.mass = pack.mass;
+  else if (cell.mass) m.mass = Kilogram(*cell.mass) * (s * p * massOverCells);
+  if (pack.price) m.cost = pack.price;
+  else if (cell.price) m.cost = *cell.price * (s * p);
+  m.envelope = blockSurface(pack.series, pack.parallel, sizeOfForm(cell.form));
+  return m;
+}
+
+Volt voltageAfterTenSeconds(const PackModel& pack, StateOfCharge soc, Ampere load, Ohm path) {
+  const Ohm slow = pack.slow * slowShareAfterTenSeconds(pack);
+  return pack.curve.at(soc) * pack.series - load * (pack.cells + pack.inside + path + slow);
+}
+
+StateOfCharge givesUpAt(const PackModel& pack, Ampere load, Ohm path, Volt cutoff) {
+  const Ohm slow = pack.slow * slowShareAfterTenSeconds(pack);
+  const Volt needed = cutoff + load * (pack.cells + pack.inside + path + slow);
+  return pack.curve.inverse(needed / static_cast<double>(pack.series));
+}
+
+Kelvins temperatureRise(const PackModel& pack, Watt heat, Second time) {
+  const double rth = 1.0 / (closedFilm * pack.envelope.value());
+  const double mass = pack.mass.value_or(Kilogram(3)).value();
+  const double tau = rth * heatPerKilogram * mass;
+  return Kelvins(heat.value() * rth * (1 - std::exp(-time.value() / tau)));
+}
+
+}  // namespace usherwright

@@ -1,0 +1,64 @@
+// One pack as an electrical source, and the figures of its label: volts, Ah, Wh, mass, heat.
+// How packs share a load is in joining/.
+#pragma once
+
+#include <string>
+
+#include "core/plan/plan.h"
+
+namespace usherwright {
+
+/// What a pack is made of, worked out at a cell temperature.
+struct PackModel {
+  std::string id;
+  std::string name;
+  Chemistry chemistry = Chemistry::Nmc;
+  int series = 1;
+  int parallel = 1;
+  RestCurve curve = RestCurve::typical(Chemistry::Nmc);
+  Celsius temperature{25};
+  Ohm cells;                 ///< S·R0·f(T)/P, or what a measured resistance leaves for the cells
+  Ohm slow;                  ///< R1 of the pack, 0 if none
+  Farad slowCapacitance;     ///< C1 of the pack
+  Ohm inside;                ///< links + BMS + the pack's own leads
+  AmpereHour capacity;       ///< P·Ah·SoH·g(T), trusted value
+  AmpereHour rated;          ///< P·Ah of the label
+  Volt full;                 ///< S · charge voltage
+  Volt nominal;
+  Volt lowestUnderLoad;
+  Volt restedEmpty;
+  WattHour label;            ///< nominal V × rated Ah
+  Volt groupCutoff;          ///< the BMS's low cut, or the chemistry's minimum under load
+  StateOfCharge soc{1};
+  Known<Ampere> continuous;  ///< of all cells together, after derating
+  Known<Ampere> shortTime;
+  Second shortTimeFor{10};
+  Known<Ampere> cellCharge;  ///< charge limit of all cells together
+  bool derated = false;      ///< unverified: currents × 0.7, capacity × 0.9
+  Known<Kilogram> mass;      ///< weighed, or cells × 1.18 for case, links and BMS
+  Known<Money> cost;
+  SquareMetre envelope;      ///< outer surface of the block of cells
+  Volt restVoltage() const { return curve.at(soc) * series; }
+  Ohm resistance() const { return cells + inside; }
+};
+
+/// `cell` is the pack's own cell. Temperatures not known are the air's.
+PackModel packModel(const Pack& pack, const Cell& cell, Celsius ambient);
+
+/// Diameter and length from a size name ("21700" → 21.0 × 70.0 mm, plus 0.3 mm of wrap); 18650 if unreadable.
+struct CellSize {
+  Millimetre diameter;
+  Millimetre length;
+};
+CellSize sizeOfForm(const std::string& form);
+
+/// Voltage under a load held for ten seconds from rest at a charge: R0, `path` and the slow part act.
+Volt voltageAfterTenSeconds(const PackModel& pack, StateOfCharge soc, Ampere load, Ohm path);
+
+/// The charge at which a load held for ten seconds pulls the source down to `cutoff`; 1 if it never stays above.
+StateOfCharge givesUpAt(const PackModel& pack, Ampere load, Ohm path, Volt cutoff);
+
+/// Rise of the pack's temperature after `time` at a heat, first order: Rth = 1/(h·A), 0.9 kJ/(kg·K), h = 5 W/m²K (closed).
+Kelvins temperatureRise(const PackModel& pack, Watt heat, Second time);
+
+}  // namespace usherwright

@@ -1,0 +1,46 @@
+// Edits: free functions from a plan to a new plan. A refused edit leaves everything as it was.
+#pragma once
+
+#include <string>
+#include <string_view>
+
+#include "core/plan/fields.h"
+
+namespace usherwright {
+
+/// More packs than this do not meet at one joint.
+inline constexpr std::size_t mostPacks = 8;
+
+/// Sets one field by its JSON pointer. Errors: no such field, value out of bounds.
+Expected<Plan> withField(const Plan& plan, const std::string& pointer, const FieldValue& value);
+
+/// Types into a field: "54,6 V", "12awg", "22±1A" (which also sets the tolerance beside it).
+/// Typing over an assumed value marks it as remembered unless `source` says better; other marks stay.
+struct Entry {
+  std::string pointer;
+  std::string text;
+  UnitSystem system = UnitSystem::Metric;
+  std::optional<Provenance> source = std::nullopt;
+};
+Expected<Plan> withEntry(const Plan& plan, const Entry& entry);
+
+Plan withProvenance(const Plan& plan, const std::string& pointer, Provenance source);
+
+/// Adds a pack with a lead of its own; its id is new in the plan. Takes the first cell, or makes one.
+Plan withNewPack(const Plan& plan);
+/// A copy of a pack under a new id, with a copy of its lead. Error: no such pack.
+Expected<Plan> withDuplicatePack(const Plan& plan, std::size_t index);
+/// Removes a pack, its lead and its place on every charger; pointers of later packs move up.
+Expected<Plan> withoutPack(const Plan& plan, std::size_t index);
+
+/// A charger right for the pack (its full voltage, 2 A), assumed until its label is read.
+Expected<Plan> withChargerFor(const Plan& plan, std::size_t packIndex);
+
+/// Accepts a Mind: key "<rule>@<part>", a reason in words, the headline figure it holds for.
+Expected<Plan> withAcceptance(const Plan& plan, const std::string& key, const Acceptance& acceptance);
+Plan withoutAcceptance(const Plan& plan, const std::string& key);
+
+/// Cross-checks that single fields cannot express: unique ids, cells that exist, leads of packs.
+Expected<void> crossChecked(const Plan& plan);
+
+}  // namespace usherwright

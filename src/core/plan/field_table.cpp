@@ -1,0 +1,265 @@
+// The rows of the field table: key, label, kind, station, bounds and how to find the value.
+#include "core/plan/field_access.h"
+
+namespace usherwright {
+namespace {
+
+template <std::size_t N>
+using Words = std::array<std::string_view, N>;
+
+constexpr Words<6> chemistryWords{"nmc", "lipo", "lmo", "lfp", "lead", "nimh"};
+constexpr Words<2> driveWords{"hub", "mid"};
+constexpr Words<3> tapWords{"controller", "bus", "pack"};
+constexpr Words<3> originWords{"stock", "bought", "built"};
+constexpr Words<2> portWords{"common", "separate"};
+constexpr Words<3> liveSideWords{"sockets", "pins", "shrouded"};
+constexpr Words<4> methodWords{"combiner", "direct", "schottky", "selector"};
+constexpr Words<4> policyWords{"together", "small-first", "stock-first", "manual"};
+constexpr Words<2> loadWords{"power", "current"};
+constexpr Words<3> insulationWords{"silicone", "pvc", "xlpe"};
+constexpr Words<3> selectorWords{"none", "115", "230"};
+constexpr Words<4> polarityWords{"centre-plus", "centre-minus", "pin1-plus", "pin1-minus"};
+constexpr Words<3> surfaceWords{"road", "gravel", "soft"};
+
+}  // namespace
+
+template <> std::span<const std::string_view> wordsOf<Chemistry>() { return chemistryWords; }
+template <> std::span<const std::string_view> wordsOf<Method>() { return methodWords; }
+template <> std::span<const std::string_view> wordsOf<Policy>() { return policyWords; }
+template <> std::span<const std::string_view> wordsOf<Polarity>() { return polarityWords; }
+template <> std::span<const std::string_view> wordsOf<Drive>() { return driveWords; }
+template <> std::span<const std::string_view> wordsOf<Tap>() { return tapWords; }
+template <> std::span<const std::string_view> wordsOf<Origin>() { return originWords; }
+template <> std::span<const std::string_view> wordsOf<BmsPort>() { return portWords; }
+template <> std::span<const std::string_view> wordsOf<LiveSide>() { return liveSideWords; }
+template <> std::span<const std::string_view> wordsOf<LoadMode>() { return loadWords; }
+template <> std::span<const std::string_view> wordsOf<Insulation>() { return insulationWords; }
+template <> std::span<const std::string_view> wordsOf<Selector>() { return selectorWords; }
+template <> std::span<const std::string_view> wordsOf<Surface>() { return surfaceWords; }
+
+namespace {
+
+using table::required;
+using table::row;
+using table::withTolerance;
+using Rows = std::vector<FieldSpec>;
+
+constexpr auto inBike = Station::Bike;
+constexpr auto inPack = Station::Pack;
+constexpr auto inJoining = Station::Joining;
+constexpr auto inCharging = Station::Charging;
+constexpr auto inRange = Station::Range;
+
+}  // namespace
+
+template <> std::span<const FieldSpec> fieldsOf<Plan>() {
+  static const Rows rows{
+      row<&Plan::title>("title", "title", Kind::Text, inBike),
+      row<&Plan::currency>("currency", "currency", Kind::Text, inBike),
+      row<&Plan::budget>("budget", "budget", Kind::Price, inBike, {0, 1e6}, "what may be spent, tax and shipping included"),
+      row<&Plan::ambient>("ambient_C", "air temperature", Kind::Temperature, inBike, {-40, 60}, "the coldest day that counts, on a thermometer in the shade")};
+  return rows;
+}
+
+template <> std::span<const FieldSpec> fieldsOf<Bike>() {
+  static const Rows rows{
+      row<&Bike::mass>("mass_kg", "bike", Kind::Mass, inBike, {5, 500}, "weigh it with bathroom scales, one wheel at a time"),
+      row<&Bike::rider>("rider_kg", "rider", Kind::Mass, inBike, {20, 250}, "bathroom scales, in riding clothes"),
+      row<&Bike::load>("load_kg", "load", Kind::Mass, inBike, {0, 400}, "weigh the usual load"),
+      row<&Bike::dragArea>("cda_m2", "drag area", Kind::Drag, inBike, {0.1, 3}, "coast down a known hill; upright 0.60, cargo 0.75"),
+      row<&Bike::rolling>("crr", "rolling resistance", Kind::Plain, inBike, {0.002, 0.1}, "coast to a stop on the flat; road 0.010, gravel 0.016, soft 0.030"),
+      row<&Bike::drive>("drive", "drive", Kind::Choice, inBike),
+      row<&Bike::riderPower>("rider_W", "helps with", Kind::Power, inBike, {0, 500}, "what the rider pushes for hours: easy 60, steady 90, hard 150"),
+      row<&Bike::noLoadSpeed>("noload_km_h", "no-load speed", Kind::Speed, inBike, {5, 120}, "wheel off the ground, full throttle, read the display")};
+  return rows;
+}
+
+template <> std::span<const FieldSpec> fieldsOf<Accessory>() {
+  static const Rows rows{
+      row<&Accessory::name>("name", "accessory", Kind::Text, inBike),
+      row<&Accessory::power>("power_W", "accessory power", Kind::Power, inBike, {0, 1000}, "printed on it"),
+      row<&Accessory::maximum>("max_V", "accessory maximum", Kind::Voltage, inBike, {0, 200}, "printed on it"),
+      row<&Accessory::tap>("tap", "fed from", Kind::Choice, inBike),
+      row<&Accessory::parked>("parked_mA", "draw while parked", Kind::SmallCurrent, inBike, {0, 1000}, "a meter in series with everything off")};
+  return rows;
+}
+
+template <> std::span<const FieldSpec> fieldsOf<Controller>() {
+  static const Rows rows{
+      withTolerance(row<&Controller::currentLimit>("current_max_A", "controller limit", Kind::Current, inBike, {0.5, 300}, "printed on the controller, as 22±1A"), "current_tolerance_A"),
+      row<&Controller::currentTolerance>("current_tolerance_A", "limit tolerance", Kind::Current, inBike, {0, 50}, "printed after the ±"),
+      withTolerance(row<&Controller::cutoff>("cutoff_V", "controller cut-off", Kind::Voltage, inBike, {5, 200}, "printed as L.V. 40±1V"), "cutoff_tolerance_V"),
+      row<&Controller::cutoffTolerance>("cutoff_tolerance_V", "cut-off tolerance", Kind::Voltage, inBike, {0, 20}, "printed after the ±"),
+      row<&Controller::inputMaximum>("input_max_V", "controller maximum", Kind::Voltage, inBike, {5, 300}, "printed as maximum input"),
+      row<&Controller::capacitorVoltage>("capacitor_V", "capacitor print", Kind::Voltage, inBike, {5, 500}, "printed on the large capacitors inside"),
+      row<&Controller::bulkCapacitance>("bulk_uF", "bulk capacitance", Kind::MicroCapacitance, inBike, {0, 100000}, "printed on the large capacitors; add them up"),
+      row<&Controller::regenCurrent>("regen_current_A", "regenerative current", Kind::Current, inBike, {0, 300}, "clamp meter while braking; 0 if it is off"),
+      row<&Controller::boost>("boost_s", "boost time", Kind::Duration, inBike, {0.1, 3600}, "only if the controller falls back by itself"),
+      row<&Controller::modified>("modified", "limit altered", Kind::Flag, inBike),
+      row<&Controller::tails>("tails_mohm", "controller leads", Kind::Resistance, inBike, {0, 500}, "drop over the leads divided by the current")};
+  return rows;
+}
+
+template <> std::span<const FieldSpec> fieldsOf<Cell>() {
+  static const Rows rows{
+      row<&Cell::name>("name", "cell", Kind::Text, inPack),
+      row<&Cell::chemistry>("chemistry", "chemistry", Kind::Choice, inPack),
+      row<&Cell::form>("form", "size", Kind::Text, inPack),
+      row<&Cell::capacity>("capacity_Ah", "cell capacity", Kind::Charge, inPack, {0.05, 500}, "a full discharge at 0.2 C, in Ah"),
+      row<&Cell::resistance>("resistance_mohm", "cell resistance", Kind::Resistance, inPack, {0.02, 2000}, "two loads, ten seconds each: (V1 − V2)/(I2 − I1)"),
+      row<&Cell::continuous>("continuous_A", "cell continuous", Kind::Current, inPack, {0.05, 1000}, "data sheet, or a test to 60 °C"),
+      row<&Cell::peak>("peak_A", "cell short-time", Kind::Current, inPack, {0.05, 2000}, "data sheet"),
+      row<&Cell::peakTime>("peak_s", "for", Kind::Duration, inPack, {0.1, 600}, "data sheet"),
+      row<&Cell::charge>("charge_A", "cell charge limit", Kind::Current, inPack, {0.01, 1000}, "data sheet"),
+      row<&Cell::mass>("mass_g", "cell mass", Kind::CellMass, inPack, {0.5, 20000}, "kitchen scales"),
+      row<&Cell::price>("price", "cell price", Kind::Price, inPack, {0, 10000}),
+      row<&Cell::verified>("verified", "tested", Kind::Flag, inPack, {0, 0}, "a capacity test of a sample, logged")};
+  return rows;
+}
+
+template <> std::span<const FieldSpec> fieldsOf<CellRc>() {
+  static const Rows rows{
+      row<&CellRc::resistance>("resistance_mohm", "slow resistance", Kind::Resistance, inPack, {0, 2000}, "the further sag between one second and one minute"),
+      row<&CellRc::capacitance>("capacitance_F", "slow capacitance", Kind::Capacitance, inPack, {1, 1e6}, "time constant divided by the slow resistance")};
+  return rows;
+}
+
+template <> std::span<const FieldSpec> fieldsOf<Pack>() {
+  static const Rows rows{
+      required(row<&Pack::id>("id", "pack id", Kind::Text, inPack)),
+      row<&Pack::name>("name", "name", Kind::Text, inPack),
+      row<&Pack::origin>("origin", "origin", Kind::Choice, inPack),
+      required(row<&Pack::cell>("cell", "cell", Kind::CellId, inPack)),
+      row<&Pack::series>("series", "S (in series)", Kind::Count, inPack, {1, 200}, "full voltage divided by the charge voltage of one cell"),
+      row<&Pack::parallel>("parallel", "P (in parallel)", Kind::Count, inPack, {1, 200}, "Ah of the pack divided by Ah of one cell"),
+      row<&Pack::links>("links_mohm", "links", Kind::Resistance, inPack, {0, 1000}),
+      row<&Pack::tails>("tails_mohm", "own leads", Kind::Resistance, inPack, {0, 1000}),
+      row<&Pack::measuredResistance>("measured_resistance_mohm", "measured resistance", Kind::Resistance, inPack, {0.5, 5000}, "two loads at the plug: (V1 − V2)/(I2 − I1)"),
+      row<&Pack::soc>("soc", "charge", Kind::Fraction, inPack, {0, 1}, "rested voltage, read on a meter"),
+      row<&Pack::soh>("soh", "health", Kind::Fraction, inPack, {0.1, 1.1}, "capacity test: Ah put back × 0.99 over rated Ah"),
+      row<&Pack::temperature>("temperature_C", "cell temperature", Kind::Temperature, inPack, {-40, 80}, "infrared thermometer; empty: the air"),
+      row<&Pack::chargeTemperature>("charge_temperature_C", "charged at", Kind::Temperature, inCharging, {-40, 80}, "where it is charged, after a night there"),
+      row<&Pack::mount>("mount", "mounted", Kind::Text, inBike),
+      row<&Pack::mass>("mass_kg", "pack mass", Kind::Mass, inPack, {0.05, 500}, "luggage scales"),
+      row<&Pack::price>("price", "price", Kind::Price, inPack, {0, 1e6}),
+      row<&Pack::mixedCells>("mixed_cells", "mixed cells in a group", Kind::Flag, inPack),
+      row<&Pack::competence>("competence", "above 60 V: who does the work, and why competent", Kind::Text, inPack),
+      row<&Pack::plug>("plug", "plug", Kind::ConnectorId, inJoining),
+      row<&Pack::plugLiveSide>("plug_live_side", "live side has", Kind::Choice, inJoining),
+      row<&Pack::chargePort>("charge_port", "charge port", Kind::ConnectorId, inCharging),
+      row<&Pack::chargePolarity>("charge_polarity", "port polarity", Kind::Choice, inCharging),
+      row<&Pack::chargeLeadSize>("charge_lead_size", "charge lead", Kind::Wire, inCharging)};
+  return rows;
+}
+
+template <> std::span<const FieldSpec> fieldsOf<Bms>() {
+  static const Rows rows{
+      row<&Bms::present>("present", "BMS fitted", Kind::Flag, inPack),
+      row<&Bms::series>("series", "BMS series count", Kind::Count, inPack, {1, 200}, "count its sense leads less one"),
+      row<&Bms::chemistry>("chemistry", "BMS chemistry", Kind::Choice, inPack),
+      row<&Bms::port>("port", "BMS port", Kind::Choice, inPack),
+      row<&Bms::continuous>("continuous_A", "BMS continuous", Kind::Current, inPack, {0.5, 1000}, "printed on the board"),
+      row<&Bms::peak>("peak_A", "BMS short-time", Kind::Current, inPack, {0.5, 2000}, "data sheet of the board"),
+      row<&Bms::peakTime>("peak_s", "for", Kind::Duration, inPack, {0.01, 600}, "data sheet of the board"),
+      row<&Bms::charge>("charge_A", "BMS charge limit", Kind::Current, inPack, {0.1, 500}, "printed on the board"),
+      row<&Bms::chargeTrip>("charge_trip_A", "charge trip", Kind::Current, inPack, {0.1, 500}, "data sheet of the board"),
+      row<&Bms::balance>("balance_mA", "balance current", Kind::SmallCurrent, inPack, {1, 10000}, "data sheet of the board"),
+      row<&Bms::resistance>("resistance_mohm", "BMS resistance", Kind::Resistance, inPack, {0, 500}),
+      row<&Bms::cellCutoff>("cell_cutoff_V", "BMS low cut per group", Kind::Voltage, inPack, {0.5, 4}, "data sheet of the board"),
+      row<&Bms::cellFull>("cell_full_V", "BMS high cut per group", Kind::Voltage, inPack, {1, 5}, "data sheet of the board"),
+      row<&Bms::sensesAllGroups>("senses_all_groups", "senses every group", Kind::Flag, inPack)};
+  return rows;
+}
+
+template <> std::span<const FieldSpec> fieldsOf<Fuse>() {
+  static const Rows rows{
+      row<&Fuse::present>("present", "fuse fitted", Kind::Flag, inJoining),
+      row<&Fuse::rating>("rating_A", "fuse", Kind::Current, inJoining, {0.1, 1000}, "printed on the fuse"),
+      row<&Fuse::dcVoltage>("dc_V", "fuse DC voltage", Kind::Voltage, inJoining, {1, 1500}, "printed on the fuse; a car blade is 32 V"),
+      row<&Fuse::breaking>("breaking_A", "breaking capacity", Kind::Current, inJoining, {1, 200000}, "data sheet of the fuse"),
+      row<&Fuse::carry>("carry", "carries for 10 s", Kind::Plain, inJoining, {1, 3}, "multiple of its rating, from its curve"),
+      row<&Fuse::distance>("distance_mm", "from the pack's plus", Kind::SmallLength, inJoining, {0, 5000}, "tape measure, along the lead"),
+      row<&Fuse::builtIn>("built_in", "inside the case", Kind::Flag, inJoining)};
+  return rows;
+}
+
+template <> std::span<const FieldSpec> fieldsOf<Reading>() {
+  static const Rows rows{
+      row<&Reading::when>("when", "read on", Kind::Text, inPack),
+      row<&Reading::pack>("pack_V", "pack reading", Kind::Voltage, inPack, {0, 1000}, "meter at the plug, rested 30 min"),
+      row<&Reading::rested>("rested_min", "rested", Kind::Minutes, inPack, {0, 1e6})};
+  return rows;
+}
+
+template <> std::span<const FieldSpec> fieldsOf<Joining>() {
+  static const Rows rows{
+      row<&Joining::method>("method", "how the packs meet", Kind::Choice, inJoining),
+      row<&Joining::policy>("policy", "who goes first", Kind::Choice, inJoining),
+      row<&Joining::mark>("mark_soc", "change at", Kind::Fraction, inJoining, {0, 0.95}),
+      row<&Joining::precharge>("precharge_ohm", "precharge resistor", Kind::PlainResistance, inJoining, {0.1, 100000}),
+      row<&Joining::loadMode>("load_mode", "the ride draws", Kind::Choice, inJoining),
+      row<&Joining::loadPower>("load_power_W", "power drawn", Kind::Power, inJoining, {0, 50000}, "watt meter over a usual ride; empty: from the route"),
+      row<&Joining::loadCurrent>("load_current_A", "current drawn", Kind::Current, inJoining, {0, 1000}, "clamp meter over a usual ride"),
+      row<&Joining::limitWhileApart>("limit_while_apart_A", "limit while packs differ", Kind::Current, inJoining, {0.5, 300}),
+      row<&Joining::outputPlug>("output_plug", "plug after the joint", Kind::ConnectorId, inJoining)};
+  return rows;
+}
+
+template <> std::span<const FieldSpec> fieldsOf<JoinPart>() {
+  static const Rows rows{
+      row<&JoinPart::input>("input_A", "joiner, per input", Kind::Current, inJoining, {0.5, 1000}, "printed on the joiner"),
+      row<&JoinPart::total>("total_A", "joiner, total", Kind::Current, inJoining, {0.5, 1000}, "printed on the joiner"),
+      row<&JoinPart::voltage>("voltage_V", "joiner voltage", Kind::Voltage, inJoining, {5, 1000}, "printed on the joiner"),
+      row<&JoinPart::forwardDrop>("forward_V", "forward drop", Kind::Voltage, inJoining, {0, 3}),
+      row<&JoinPart::onResistance>("on_mohm", "joiner resistance", Kind::Resistance, inJoining, {0, 500}),
+      row<&JoinPart::standby>("standby_mA", "joiner standby", Kind::SmallCurrent, inJoining, {0, 1000}),
+      row<&JoinPart::closedBox>("closed_box", "in a closed box", Kind::Flag, inJoining)};
+  return rows;
+}
+
+template <> std::span<const FieldSpec> fieldsOf<Wiring>() { return {}; }
+
+template <> std::span<const FieldSpec> fieldsOf<Run>() {
+  static const Rows rows{
+      required(row<&Run::id>("id", "run id", Kind::Text, inJoining)),
+      row<&Run::from>("from", "from", Kind::Text, inJoining),
+      row<&Run::to>("to", "to", Kind::Text, inJoining),
+      required(row<&Run::size>("size", "lead size", Kind::Wire, inJoining, {0, 0}, "printed on the jacket")),
+      row<&Run::lengthPlus>("length_plus_m", "plus length", Kind::Length, inJoining, {0, 20}, "tape measure along the route"),
+      row<&Run::lengthMinus>("length_minus_m", "minus length", Kind::Length, inJoining, {0, 20}, "tape measure along the route"),
+      row<&Run::insulation>("insulation", "insulation", Kind::Choice, inJoining),
+      row<&Run::bundle>("bundle", "loaded conductors together", Kind::Count, inJoining, {1, 40}),
+      row<&Run::closed>("closed", "in a closed housing", Kind::Flag, inJoining),
+      row<&Run::touchable>("touchable", "can be touched", Kind::Flag, inJoining)};
+  return rows;
+}
+
+template <> std::span<const FieldSpec> fieldsOf<Charger>() {
+  static const Rows rows{
+      required(row<&Charger::id>("id", "charger id", Kind::Text, inCharging)),
+      row<&Charger::name>("name", "charger", Kind::Text, inCharging),
+      row<&Charger::output>("output_V", "charger output", Kind::Voltage, inCharging, {1, 500}, "printed after OUTPUT"),
+      row<&Charger::current>("output_A", "charger current", Kind::Current, inCharging, {0.05, 200}, "printed after OUTPUT"),
+      row<&Charger::chemistry>("chemistry", "charger chemistry", Kind::Choice, inCharging),
+      row<&Charger::plug>("plug", "charger plug", Kind::ConnectorId, inCharging),
+      row<&Charger::polarity>("polarity", "charger polarity", Kind::Choice, inCharging),
+      row<&Charger::selector>("selector", "mains selector", Kind::Choice, inCharging),
+      row<&Charger::efficiency>("efficiency", "charger efficiency", Kind::Fraction, inCharging, {0.3, 1}),
+      row<&Charger::stop>("stop_A", "stops at", Kind::Current, inCharging, {0.005, 50}, "clamp meter as its lamp changes"),
+      row<&Charger::reading>("reading_V", "no-load reading", Kind::Voltage, inCharging, {0, 500}, "meter on its plug, nothing connected"),
+      row<&Charger::meterAccuracy>("meter_accuracy", "meter accuracy", Kind::Fraction, inCharging, {0, 0.1}, "meter's manual, DC volts")};
+  return rows;
+}
+
+template <> std::span<const FieldSpec> fieldsOf<Route>() {
+  static const Rows rows{
+      required(row<&Route::id>("id", "route", Kind::Text, inRange)),
+      row<&Route::length>("km", "distance", Kind::Distance, inRange, {0.1, 1000}, "odometer, or a map"),
+      row<&Route::climb>("climb_m", "climb", Kind::Climb, inRange, {0, 20000}, "a map with contours"),
+      row<&Route::climbGrade>("climb_grade", "usual grade", Kind::Fraction, inRange, {0.005, 0.3}, "climb of one hill over its length"),
+      row<&Route::speed>("speed_km_h", "speed", Kind::Speed, inRange, {3, 90}, "display on the flat"),
+      row<&Route::surface>("surface", "rolls on", Kind::Choice, inRange)};
+  return rows;
+}
+
+}  // namespace usherwright

@@ -1,0 +1,211 @@
+// Validation, entry, look-up and enumeration over the field table.
+#include "core/plan/fields.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <charconv>
+#include <cmath>
+
+#include "core/parts/wire.h"
+#include "core/plan/structure.h"
+
+namespace usherwright {
+namespace {
+
+std::string foundWords(const FieldValue& value) {
+  if (std::holds_alternative<double>(value)) return formatNumber(std::get<double>(value), 12);
+  if (std::holds_alternative<bool>(value)) return std::get<bool>(value) ? "true" : "false";
+  if (std::holds_alternative<std::string>(value)) return "\"" + std::get<std::string>(value).substr(0, 60) + "\"";
+  return "null";
+}
+
+std::string joined(const std::vector<std::string_view>& words) {
+  std::string out;
+  for (std::size_t i = 0; i < words.size(); ++i)
+    out += (i == 0 ? "" : i + 1 == words.size() ? " or " : ", ") + std::string(words[i]);
+  return out;
+}
+
+bool isYes(std::string_view t) { return t == "yes" || t == "true" || t == "1" || t == "on"; }
+bool isNo(std::string_view t) { return t == "no" || t == "false" || t == "0" || t == "off"; }
+
+std::string firstToken(const std::string& pointer, std::string& rest) {
+  const auto slash = pointer.find('/', 1);
+  rest = slash == std::string::npos ? "" : pointer.substr(slash);
+  return pointer.substr(1, slash == std::string::npos ? std::string::npos : slash - 1);
+}
+
+template <class Owner>
+bool resolve(const Owner& owner, const std::string& pointer, FieldRef& out);
+
+/// Descends into the child whose key is the next token of the pointer.
+struct Resolver {
+  std::string token;
+  std::string rest;
+  FieldRef& out;
+  bool found = false;
+
+  template <class T> void object(std::string_view key, const T& child) {
+    if (key == token) found = resolve(child, rest, out);
+  }
+  template <class T> void list(std::string_view key, const std::vector<T>& items) {
+    if (key != token || rest.empty()) return;
+    std::string deeper;
+    const std::string index = firstToken(rest, deeper);
+    std::size_t k = 0;
+    const auto [end, error] = std::from_chars(index.data(), index.data() + index.size(), k);
+    if (error == std::errc() && end == index.data() + index.size() && k < items.size()) found = resolve(items[k], deeper, out);
+  }
+  template <class T> void keyed(std::string_view key, const std::vector<T>& items) {
+    if (key != token || rest.empty()) return;
+    std::string deeper;
+    const std::string id = firstToken(rest, deeper);
+    for (const T& item : items) if (item.id == id) found = resolve(item, deeper, out);
+  }
+  void volts(std::string_view, const std::vector<Volt>&) {}
+  void words(std::string_view, const std::vector<std::string>&) {}
+  void curve(std::string_view, const std::vector<CurvePoint>&) {}
+};
+
+template <class Owner>
+bool resolve(const Owner& owner, const std::string& pointer, FieldRef& out) {
+  if (pointer.empty()) return false;
+  Resolver resolver{{}, {}, out};
+  resolver.token = firstToken(pointer, resolver.rest);
+  if (resolver.rest.empty()) {
+    for (const FieldSpec& spec : fieldsOf<Owner>())
+      if (spec.key == resolver.token) { out = {&spec, spec.get(&owner)}; return true; }
+  }
+  visitChildren(owner, resolver);
+  return resolver.found;
+}
+
+using Visit = std::function<void(const std::string&, const FieldSpec&, const FieldValue&)>;
+
+struct Enumerator {
+  std::string path;
+  const Visit& visit;
+
+  template <class Owner> void all(const std::string& at, const Owner& owner) {
+    for (const FieldSpec& spec : fieldsOf<Owner>()) visit(at + "/" + std::string(spec.key), spec, spec.get(&owner));
+    Enumerator inner{at, visit};
+    visitChildren(owner, inner);
+  }
+  template <class T> void object(std::string_view key, const T& child) { all(path + "/" + std::string(key), child); }
+  template <class T> void list(std::string_view key, const std::vector<T>& items) {
+    for (std::size_t i = 0; i < items.size(); ++i) all(fmt::format("{}/{}/{}", path, key, i), items[i]);
+  }
+  template <class T> void keyed(std::string_view key, const std::vector<T>& items) {
+    for (const T& item : items) all(fmt::format("{}/{}/{}", path, key, item.id), item);
+  }
+  void volts(std::string_view, const std::vector<Volt>&) {}
+  void words(std::string_view, const std::vector<std::string>&) {}
+  void curve(std::string_view, const std::vector<CurvePoint>&) {}
+};
+
+constexpr std::array sourceWords{std::string_view("measured"), std::string_view("label"), std::string_view("catalogue"),
+                                 std::string_view("claim"), std::string_view("remembered"), std::string_view("assumed")};
+
+}  // namespace
+
+std::string_view stationName(Station station) {
+  static constexpr std::array<std::string_view, 10> names{"Bike", "Options", "Pack", "Fit", "Joining", "Wiring", "Charging", "Range", "Build", "Log"};
+  return names[static_cast<std::size_t>(station)];
+}
+
+std::string expectedWords(const FieldSpec& spec) {
+  if (spec.kind == Kind::Choice) return joined(spec.choices);
+  if (spec.kind == Kind::Flag) return "yes or no";
+  if (spec.kind == Kind::Wire) return "a wire size such as 12awg or 2.5mm2";
+  if (spec.kind == Kind::CellId) return "the id of a cell";
+  if (spec.kind == Kind::ConnectorId) return "a connector id such as bullet-3.5";
+  if (!isNumeric(spec.kind)) return "a text";
+  const std::string_view unit = unitsOf(spec.kind).front().symbol;
+  const std::string suffix = unit.empty() ? "" : " " + std::string(unit);
+  return fmt::format("{} from {} to {}{}", spec.kind == Kind::Count ? "a whole number" : "a number",
+                     formatNumber(spec.minimum, 6), formatNumber(spec.maximum, 6), suffix);
+}
+
+Expected<FieldValue> validated(const FieldSpec& spec, const FieldValue& value) {
+  const auto fail = [&] { return unexpected("", foundWords(value), expectedWords(spec)); };
+  if (std::holds_alternative<std::monostate>(value)) {
+    if (spec.required) return fail();
+    return value;
+  }
+  if (isNumeric(spec.kind)) {
+    if (!std::holds_alternative<double>(value)) return fail();
+    const double number = std::get<double>(value);
+    if (!std::isfinite(number) || number < spec.minimum || number > spec.maximum) return fail();
+    if (spec.kind == Kind::Count && number != std::floor(number)) return fail();
+    return value;
+  }
+  if (spec.kind == Kind::Flag) {
+    if (!std::holds_alternative<bool>(value)) return fail();
+    return value;
+  }
+  if (!std::holds_alternative<std::string>(value)) return fail();
+  const std::string& text = std::get<std::string>(value);
+  if (text.size() > 4000) return unexpected("", fmt::format("{} characters", text.size()), "at most 4000 characters");
+  if (spec.required && text.empty()) return fail();
+  if (spec.kind == Kind::Choice && std::find(spec.choices.begin(), spec.choices.end(), text) == spec.choices.end()) return fail();
+  if (spec.kind == Kind::Wire && !text.empty()) {
+    const auto size = parseWireSize(text);
+    if (!size) return fail();
+    return FieldValue{size->text};
+  }
+  return value;
+}
+
+Expected<FieldValue> parseEntry(const FieldSpec& spec, std::string_view raw, UnitSystem system) {
+  const std::string text = trimmed(raw);
+  if (text.empty()) return validated(spec, FieldValue{});
+  if (isNumeric(spec.kind)) {
+    const auto number = parseQuantity(text, spec.kind, system);
+    if (!number) return tl::unexpected(number.error());
+    auto result = validated(spec, FieldValue{*number});
+    if (!result) result.error().found = "\"" + text + "\"";
+    return result;
+  }
+  if (spec.kind == Kind::Flag) {
+    if (isYes(text)) return FieldValue{true};
+    if (isNo(text)) return FieldValue{false};
+  }
+  return validated(spec, FieldValue{text});
+}
+
+std::string shownValue(const FieldSpec& spec, const FieldValue& value, UnitSystem system) {
+  if (std::holds_alternative<std::monostate>(value)) return "not known yet";
+  if (std::holds_alternative<bool>(value)) return std::get<bool>(value) ? "yes" : "no";
+  if (std::holds_alternative<double>(value)) return formatQuantity(std::get<double>(value), spec.kind, system, 4);
+  const std::string& text = std::get<std::string>(value);
+  if (spec.kind == Kind::Wire)
+    if (const auto size = parseWireSize(text)) return size->shown();
+  return text;
+}
+
+Expected<FieldRef> findField(const Plan& plan, const std::string& pointer) {
+  FieldRef ref;
+  if (!pointer.empty() && pointer.front() == '/' && resolve(plan, pointer, ref)) return ref;
+  return unexpected(pointer, "no such field", "a field of the plan");
+}
+
+void forEachField(const Plan& plan, const Visit& visit) {
+  Enumerator root{"", visit};
+  root.all("", plan);
+}
+
+std::string_view provenanceWord(Provenance source) { return sourceWords[static_cast<std::size_t>(source)]; }
+
+Expected<Provenance> parseProvenance(std::string_view word) {
+  const auto found = std::find(sourceWords.begin(), sourceWords.end(), word);
+  if (found == sourceWords.end()) return unexpected("", "\"" + std::string(word.substr(0, 60)) + "\"", "measured, label, catalogue, claim, remembered or assumed");
+  return static_cast<Provenance>(found - sourceWords.begin());
+}
+
+Provenance sourceOf(const Plan& plan, const std::string& pointer) {
+  const auto found = plan.provenance.find(pointer);
+  return found == plan.provenance.end() ? Provenance::Assumed : found->second.from;
+}
+
+}  // namespace usherwright

@@ -1,0 +1,96 @@
+// The one table of fields: every editable quantity of a plan, described once. Loading, saving, entry
+// widgets, validation, go-to, provenance, schema and documentation are driven by it.
+#pragma once
+
+#include <functional>
+#include <span>
+#include <string>
+#include <string_view>
+#include <variant>
+#include <vector>
+
+#include "core/plan/plan.h"
+#include "core/quantity/problem.h"
+#include "core/quantity/units.h"
+
+namespace usherwright {
+
+enum class Station : std::uint8_t { Bike, Options, Pack, Fit, Joining, Wiring, Charging, Range, Build, Log };
+std::string_view stationName(Station station);
+
+/// A value on its way between a plan and a file, widget or edit. Monostate = not known yet.
+/// Numbers are in the file unit; choices are their file words.
+using FieldValue = std::variant<std::monostate, double, bool, std::string>;
+
+struct FieldSpec {
+  std::string_view key;          ///< JSON key, unit in the name
+  std::string_view label;
+  Kind kind = Kind::Text;
+  double minimum = 0.0;          ///< in the file unit, inclusive
+  double maximum = 0.0;
+  bool required = false;         ///< empty keeps the last good value
+  Station station = Station::Bike;
+  std::string_view howTo;        ///< how to find or measure it
+  std::string_view toleranceKey; ///< sibling that "22±1A" also sets
+  std::vector<std::string_view> choices;
+  FieldValue (*get)(const void* owner) = nullptr;
+  void (*set)(void* owner, const FieldValue& value) = nullptr;
+};
+
+/// The table row span of one kind of object.
+template <class Owner>
+std::span<const FieldSpec> fieldsOf();
+
+template <> std::span<const FieldSpec> fieldsOf<Plan>();
+template <> std::span<const FieldSpec> fieldsOf<Bike>();
+template <> std::span<const FieldSpec> fieldsOf<Accessory>();
+template <> std::span<const FieldSpec> fieldsOf<Controller>();
+template <> std::span<const FieldSpec> fieldsOf<Cell>();
+template <> std::span<const FieldSpec> fieldsOf<CellRc>();
+template <> std::span<const FieldSpec> fieldsOf<Pack>();
+template <> std::span<const FieldSpec> fieldsOf<Bms>();
+template <> std::span<const FieldSpec> fieldsOf<Fuse>();
+template <> std::span<const FieldSpec> fieldsOf<Reading>();
+template <> std::span<const FieldSpec> fieldsOf<Joining>();
+template <> std::span<const FieldSpec> fieldsOf<JoinPart>();
+template <> std::span<const FieldSpec> fieldsOf<Wiring>();
+template <> std::span<const FieldSpec> fieldsOf<Run>();
+template <> std::span<const FieldSpec> fieldsOf<Charger>();
+template <> std::span<const FieldSpec> fieldsOf<Route>();
+
+/// Checks a value against its row: type, bounds, choices, wire sizes. The place is left empty.
+Expected<FieldValue> validated(const FieldSpec& spec, const FieldValue& value);
+
+/// What the row accepts, in words: "a voltage from 0 V to 200 V".
+std::string expectedWords(const FieldSpec& spec);
+
+/// A typed text as a value of this field; empty text is "not known yet" where that is allowed.
+Expected<FieldValue> parseEntry(const FieldSpec& spec, std::string_view text, UnitSystem system);
+
+/// As shown to a person, with its unit; "not known yet" if empty.
+std::string shownValue(const FieldSpec& spec, const FieldValue& value, UnitSystem system);
+
+/// A field found by its JSON pointer, e.g. "/packs/1/bms/continuous_A" or "/cells/river/charge_A".
+struct FieldRef {
+  const FieldSpec* spec = nullptr;
+  FieldValue value;
+};
+Expected<FieldRef> findField(const Plan& plan, const std::string& pointer);
+
+/// Visits every field of the plan in file order.
+void forEachField(const Plan& plan, const std::function<void(const std::string& pointer, const FieldSpec&, const FieldValue&)>& visit);
+
+std::string_view provenanceWord(Provenance source);
+Expected<Provenance> parseProvenance(std::string_view word);
+
+/// The source of a value: what the plan says, else assumed.
+Provenance sourceOf(const Plan& plan, const std::string& pointer);
+
+template <class E>
+std::span<const std::string_view> wordsOf();
+template <> std::span<const std::string_view> wordsOf<Chemistry>();
+template <> std::span<const std::string_view> wordsOf<Method>();
+template <> std::span<const std::string_view> wordsOf<Policy>();
+template <> std::span<const std::string_view> wordsOf<Polarity>();
+
+}  // namespace usherwright

@@ -1,0 +1,290 @@
+// The plan: what the person knows and has decided, as plain values. Nothing derived is stored here.
+// An empty optional means "not known yet". The field table (fields.h) describes every member.
+#pragma once
+
+#include <cstdint>
+#include <map>
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/parts/chemistry.h"
+#include "core/quantity/quantity.h"
+
+namespace usherwright {
+
+/// Keys of a file that this version does not know, as JSON text; they survive a round trip.
+using UnknownKeys = std::map<std::string, std::string>;
+
+enum class Drive : std::uint8_t { Hub, Mid };
+enum class Tap : std::uint8_t { Controller, Bus, Pack };
+enum class Origin : std::uint8_t { Stock, Bought, Built };
+enum class BmsPort : std::uint8_t { Common, Separate };
+enum class LiveSide : std::uint8_t { Sockets, Pins, Shrouded };
+enum class Method : std::uint8_t { Combiner, Direct, Schottky, Selector };
+enum class Policy : std::uint8_t { Together, SmallFirst, StockFirst, Manual };
+enum class LoadMode : std::uint8_t { Power, Current };
+enum class Insulation : std::uint8_t { Silicone, Pvc, Xlpe };
+enum class Selector : std::uint8_t { None, V115, V230 };
+enum class Polarity : std::uint8_t { CentrePlus, CentreMinus, Pin1Plus, Pin1Minus };
+enum class Surface : std::uint8_t { Road, Gravel, Soft };
+
+struct Accessory {
+  std::string name;
+  Known<Watt> power;
+  Known<Volt> maximum;
+  Tap tap = Tap::Controller;
+  Known<MilliAmpere> parked;
+  UnknownKeys unknown;
+  friend bool operator==(const Accessory&, const Accessory&) = default;
+};
+
+struct Controller {
+  Known<Ampere> currentLimit;
+  Known<Ampere> currentTolerance;
+  Known<Volt> cutoff;
+  Known<Volt> cutoffTolerance;
+  Known<Volt> inputMaximum;
+  Known<Volt> capacitorVoltage;
+  Known<MicroFarad> bulkCapacitance;
+  Known<Ampere> regenCurrent;
+  Known<Second> boost;           ///< longest time at the limit; unknown = as long as the hill lasts
+  bool modified = false;
+  Known<MilliOhm> tails;
+  UnknownKeys unknown;
+  friend bool operator==(const Controller&, const Controller&) = default;
+};
+
+struct Bike {
+  Known<Kilogram> mass;
+  Known<Kilogram> rider;
+  Known<Kilogram> load;
+  Known<DragArea> dragArea;
+  Known<Coefficient> rolling;
+  Drive drive = Drive::Hub;
+  Known<Watt> riderPower;
+  Known<KilometrePerHour> noLoadSpeed;
+  std::vector<Accessory> accessories;
+  Controller controller;
+  UnknownKeys unknown;
+  friend bool operator==(const Bike&, const Bike&) = default;
+};
+
+struct CellRc {
+  Known<MilliOhm> resistance;
+  Known<Farad> capacitance;
+  UnknownKeys unknown;
+  friend bool operator==(const CellRc&, const CellRc&) = default;
+};
+
+struct Cell {
+  std::string id;
+  std::string name;
+  Chemistry chemistry = Chemistry::Nmc;
+  std::string form = "18650";
+  AmpereHour capacity{2.5};
+  MilliOhm resistance{30};
+  CellRc rc;
+  Known<Ampere> continuous;
+  Known<Ampere> peak;
+  Known<Second> peakTime;
+  Known<Ampere> charge;
+  Known<Gram> mass;
+  Known<Money> price;
+  bool verified = false;
+  std::vector<CurvePoint> restCurve;  ///< empty: the chemistry's typical curve
+  UnknownKeys unknown;
+  friend bool operator==(const Cell&, const Cell&) = default;
+};
+
+struct Bms {
+  Known<bool> present;
+  Known<int> series;
+  Known<Chemistry> chemistry;
+  BmsPort port = BmsPort::Common;
+  Known<Ampere> continuous;
+  Known<Ampere> peak;
+  Known<Second> peakTime;
+  Known<Ampere> charge;
+  Known<Ampere> chargeTrip;
+  Known<MilliAmpere> balance;
+  Known<MilliOhm> resistance;
+  Known<Volt> cellCutoff;
+  Known<Volt> cellFull;
+  Known<bool> sensesAllGroups;
+  UnknownKeys unknown;
+  friend bool operator==(const Bms&, const Bms&) = default;
+};
+
+struct Fuse {
+  Known<bool> present;           ///< false: known to be missing
+  Known<Ampere> rating;
+  Known<Volt> dcVoltage;
+  Known<Ampere> breaking;
+  Known<Coefficient> carry;
+  Known<Millimetre> distance;    ///< from the pack's positive
+  Known<bool> builtIn;
+  UnknownKeys unknown;
+  friend bool operator==(const Fuse&, const Fuse&) = default;
+};
+
+struct Reading {
+  std::string when;
+  Known<Volt> pack;
+  Known<Minute> rested;
+  std::vector<Volt> groups;
+  UnknownKeys unknown;
+  friend bool operator==(const Reading&, const Reading&) = default;
+};
+
+struct Pack {
+  std::string id;
+  std::string name;
+  Origin origin = Origin::Built;
+  std::string cell;              ///< id of the cell
+  int series = 13;
+  int parallel = 4;
+  MilliOhm links{12};
+  MilliOhm tails{5};
+  Known<MilliOhm> measuredResistance;  ///< stands for cells + links + BMS + tails
+  StateOfCharge soc{1.0};
+  StateOfHealth soh{1.0};
+  Known<Celsius> temperature;
+  Known<Celsius> chargeTemperature;
+  std::string mount;
+  Known<Kilogram> mass;
+  Known<Money> price;
+  Known<bool> mixedCells;
+  std::string competence;        ///< above 60 V: who does the work, and why they are competent
+  Bms bms;
+  Fuse fuse;
+  std::string plug;
+  LiveSide plugLiveSide = LiveSide::Sockets;
+  std::string chargePort;
+  Polarity chargePolarity = Polarity::CentrePlus;
+  std::string chargeLeadSize;
+  Fuse chargeFuse;
+  std::vector<Reading> readings;
+  UnknownKeys unknown;
+  friend bool operator==(const Pack&, const Pack&) = default;
+};
+
+struct JoinPart {
+  Known<Ampere> input;           ///< per input
+  Known<Ampere> total;
+  Known<Volt> voltage;
+  Known<Volt> forwardDrop;
+  Known<MilliOhm> onResistance;
+  Known<MilliAmpere> standby;
+  bool closedBox = false;
+  UnknownKeys unknown;
+  friend bool operator==(const JoinPart&, const JoinPart&) = default;
+};
+
+struct Joining {
+  Method method = Method::Combiner;
+  Policy policy = Policy::Together;
+  StateOfCharge mark{0.2};
+  Known<Ohm> precharge;
+  LoadMode loadMode = LoadMode::Power;
+  Known<Watt> loadPower;         ///< unknown: the route's mean power while it draws
+  Known<Ampere> loadCurrent;
+  Known<Ampere> limitWhileApart; ///< a lower controller limit kept while packs differ
+  std::string outputPlug;
+  JoinPart part;
+  UnknownKeys unknown;
+  friend bool operator==(const Joining&, const Joining&) = default;
+};
+
+struct Run {
+  std::string id;
+  std::string from;
+  std::string to;
+  std::string size = "12awg";
+  Metre lengthPlus{0.5};
+  Metre lengthMinus{0.5};
+  Insulation insulation = Insulation::Silicone;
+  int bundle = 2;
+  bool closed = false;
+  bool touchable = true;
+  UnknownKeys unknown;
+  friend bool operator==(const Run&, const Run&) = default;
+};
+
+struct Wiring {
+  std::vector<Run> runs;
+  UnknownKeys unknown;
+  friend bool operator==(const Wiring&, const Wiring&) = default;
+};
+
+struct Charger {
+  std::string id;
+  std::string name;
+  Known<Volt> output;
+  Known<Ampere> current;
+  Chemistry chemistry = Chemistry::Nmc;
+  std::string plug;
+  Polarity polarity = Polarity::CentrePlus;
+  Selector selector = Selector::None;
+  Known<Efficiency> efficiency;
+  Known<Ampere> stop;
+  Known<Volt> reading;           ///< no-load output on a meter
+  Known<Coefficient> meterAccuracy;
+  std::vector<std::string> forPacks;
+  UnknownKeys unknown;
+  friend bool operator==(const Charger&, const Charger&) = default;
+};
+
+struct Route {
+  std::string id;
+  Kilometre length{20};
+  Known<Metre> climb;
+  Known<Coefficient> climbGrade;
+  Known<KilometrePerHour> speed;
+  Surface surface = Surface::Road;
+  UnknownKeys unknown;
+  friend bool operator==(const Route&, const Route&) = default;
+};
+
+/// Where a value comes from; absent from the map = assumed, if the value is there at all.
+enum class Provenance : std::uint8_t { Measured, Label, Catalogue, Claim, Remembered, Assumed };
+
+struct ProvenanceEntry {
+  Provenance from = Provenance::Assumed;
+  std::string note;
+  std::string also;              ///< JSON text of conflicting values kept side by side
+  friend bool operator==(const ProvenanceEntry&, const ProvenanceEntry&) = default;
+};
+
+struct Acceptance {
+  std::string reason;
+  double headline = 0.0;         ///< the finding's headline figure when it was accepted
+  friend bool operator==(const Acceptance&, const Acceptance&) = default;
+};
+
+struct Plan {
+  std::string title;
+  std::string currency = "EUR";
+  Known<Money> budget;
+  Celsius ambient{20};
+  Bike bike;
+  std::vector<Cell> cells;       ///< unique ids, order of the file
+  std::vector<Pack> packs;       ///< unique ids
+  Joining joining;
+  Wiring wiring;
+  std::vector<Charger> chargers;
+  std::vector<Route> routes;
+  std::map<std::string, ProvenanceEntry> provenance;  ///< by JSON pointer
+  std::map<std::string, Acceptance> accepted;         ///< by "<rule>@<part>"
+  UnknownKeys unknown;
+  friend bool operator==(const Plan&, const Plan&) = default;
+
+  const Cell* findCell(const std::string& id) const;
+  const Pack* findPack(const std::string& id) const;
+  /// The run from a pack to the joint; null if there is none.
+  const Run* leadOf(const std::string& packId) const;
+  /// The common run from the joint to the controller; null if there is none.
+  const Run* mainRun() const;
+};
+
+}  // namespace usherwright

@@ -1,0 +1,49 @@
+// The shape of a plan: which objects and lists each object holds, for code that walks it.
+// One visitor serves reading, writing, look-up and enumeration.
+#pragma once
+
+#include <type_traits>
+
+#include "core/plan/plan.h"
+
+namespace usherwright {
+
+/// Calls the visitor for every child of `owner`, in file order:
+///   object(key, child)  one object, null in a file if nothing of it is known
+///   list(key, vector)   array of objects        keyed(key, vector)  object by id
+///   volts(key, vector)  array of voltages       words(key, vector)  array of strings
+///   curve(key, vector)  array of [soc, volt] pairs
+template <class Owner, class Visitor>
+void visitChildren(Owner& owner, Visitor& visitor) {
+  using Type = std::remove_const_t<Owner>;
+  if constexpr (std::is_same_v<Type, Plan>) {
+    visitor.object("bike", owner.bike);
+    visitor.keyed("cells", owner.cells);
+    visitor.list("packs", owner.packs);
+    visitor.object("joining", owner.joining);
+    visitor.object("wiring", owner.wiring);
+    visitor.list("chargers", owner.chargers);
+    visitor.list("routes", owner.routes);
+  } else if constexpr (std::is_same_v<Type, Bike>) {
+    visitor.list("accessories", owner.accessories);
+    visitor.object("controller", owner.controller);
+  } else if constexpr (std::is_same_v<Type, Cell>) {
+    visitor.object("rc", owner.rc);
+    visitor.curve("ocv", owner.restCurve);
+  } else if constexpr (std::is_same_v<Type, Pack>) {
+    visitor.object("bms", owner.bms);
+    visitor.object("fuse", owner.fuse);
+    visitor.object("charge_fuse", owner.chargeFuse);
+    visitor.list("readings", owner.readings);
+  } else if constexpr (std::is_same_v<Type, Reading>) {
+    visitor.volts("groups_V", owner.groups);
+  } else if constexpr (std::is_same_v<Type, Joining>) {
+    visitor.object("part", owner.part);
+  } else if constexpr (std::is_same_v<Type, Wiring>) {
+    visitor.list("runs", owner.runs);
+  } else if constexpr (std::is_same_v<Type, Charger>) {
+    visitor.words("for", owner.forPacks);
+  }
+}
+
+}  // namespace usherwright
