@@ -41,8 +41,9 @@ void checkSamples(const reference::Json& table, const DischargeRun& run) {
 }  // namespace
 
 TEST_CASE("joined discharges agree with the worked cases") {
-  const std::string name = GENERATE(std::string("joined-two-current-01"), std::string("joined-two-power-02"), std::string("joined-three-power-03"),
-                                    std::string("joined-schottky-unlike-04"), std::string("joined-direct-05"));
+  const std::string name =
+      GENERATE(std::string("joined-two-current-01"), std::string("joined-two-power-02"), std::string("joined-three-power-03"),
+               std::string("joined-schottky-unlike-04"), std::string("joined-direct-05"));
   INFO(name);
   const reference::Json c = reference::load(name);
   const reference::Json& expected = c.at("expected");
@@ -71,8 +72,7 @@ TEST_CASE("two resting packs equalise as in the worked case") {
   const DischargeRun run = discharge(equaliseInput(a, b, joint));
   checkFigure(expected, "open_circuit_V.high", (a.curve.at(a.start) * a.series).value());
   checkFigure(expected, "open_circuit_V.low", (b.curve.at(b.start) * b.series).value());
-  for (int t : {10, 60, 300, 900})
-    checkFigure(expected, "current_A_at_" + std::to_string(t) + "_s", run.at(Second(t)).current[0].value());
+  for (int t : {10, 60, 300, 900}) checkFigure(expected, "current_A_at_" + std::to_string(t) + "_s", run.at(Second(t)).current[0].value());
   checkFigure(expected, "time_to_below_0.5_A_s", e.untilQuiet.value());
   checkFigure(expected, "moved_Ah", e.moved.value());
   checkFigure(expected, "i2t_A2s", e.currentSquaredSeconds);
@@ -80,7 +80,9 @@ TEST_CASE("two resting packs equalise as in the worked case") {
   checkFigure(expected, "soc_end.high", run.sources[0].end.value());
   checkFigure(expected, "soc_end.low", run.sources[1].end.value());
   const reference::Json& limits = in.at("limits");
-  const ConnectWindow w = connectWindow(a, b, joint, {Ampere(limits["receiving_charge_limit_A"].get<double>()), Ampere(limits["fuse_A"].get<double>()), Ampere(limits["plug_A"].get<double>()), Celsius(20), Chemistry::Nmc});
+  const ConnectWindow w = connectWindow(a, b, joint,
+                                        {Ampere(limits["receiving_charge_limit_A"].get<double>()), Ampere(limits["fuse_A"].get<double>()),
+                                         Ampere(limits["plug_A"].get<double>()), Celsius(20), Chemistry::Nmc});
   checkFigure(expected, "loop_resistance_ohm", w.loop.value());
   checkFigure(expected, "peak_current_A", w.peak.value());
   checkFigure(expected, "receiving_pack", w.receiving == 0 ? a.id : b.id);

@@ -68,9 +68,9 @@ void checkRow(const Json& table, std::size_t row, const std::vector<Json>& value
   for (std::size_t c = 0; c < values.size(); ++c) {
     INFO("row " << row << " column " << table.at("columns").at(c) << ": " << values[c] << ", wanted " << wanted[c]);
     if (wanted[c].is_number() && values[c].is_number())
-      CHECK(within(values[c].get<double>(), wanted[c].get<double>(), table.at("tol_abs").at(c).get<double>(), table.at("tol_rel").at(c).get<double>()));
-    else
-      CHECK(values[c] == wanted[c]);
+      CHECK(within(values[c].get<double>(), wanted[c].get<double>(), table.at("tol_abs").at(c).get<double>(),
+                   table.at("tol_rel").at(c).get<double>()));
+    else CHECK(values[c] == wanted[c]);
   }
 }
 
@@ -94,7 +94,8 @@ Source sourceOf(const Json& p) {
   source.slow = Ohm(s * p.at("cell_R1_ohm").get<double>() * f / parallel);
   source.slowCapacitance = Farad(p.at("cell_C1_F").get<double>() * parallel / s);
   source.path = Ohm(p.at("links_bms_ohm").get<double>() + p.at("lead_ohm").get<double>());
-  source.capacity = AmpereHour(parallel * p.at("cell_capacity_Ah").get<double>() * p.at("state_of_health").get<double>() * capacityFactor(t));
+  source.capacity =
+      AmpereHour(parallel * p.at("cell_capacity_Ah").get<double>() * p.at("state_of_health").get<double>() * capacityFactor(t));
   source.start = StateOfCharge(p.value("soc_start", 1.0));
   source.groupCutoff = Volt(p.value("bms_group_cutoff_V", 0.0));
   return source;

@@ -19,14 +19,14 @@ namespace usherwright {
 
 struct PackFigures {
   PackModel model;
-  Source source;                    ///< as it meets the bus, at its present charge
-  Ohm toJoint;                      ///< fuse, contacts, lead; without the pack's inside and the joint
-  Ampere shortCurrent;              ///< prospective, at the fuse
-  Known<Ampere> perCellPeak;        ///< at the largest current the pack must carry
+  Source source;              ///< as it meets the bus, at its present charge
+  Ohm toJoint;                ///< fuse, contacts, lead; without the pack's inside and the joint
+  Ampere shortCurrent;        ///< prospective, at the fuse
+  Known<Ampere> perCellPeak;  ///< at the largest current the pack must carry
   Known<Ampere> perCellSustained;
-  Known<StateOfCharge> givesUp;     ///< alone, 10 s at peak, at cut-off + tolerance
+  Known<StateOfCharge> givesUp;  ///< alone, 10 s at peak, at cut-off + tolerance
   Known<Volt> sagAtPeak;
-  Known<Kelvins> rise;              ///< over the route alone, or 30 min sustained
+  Known<Kelvins> rise;                        ///< over the route alone, or 30 min sustained
   std::shared_ptr<const DischargeRun> alone;  ///< from full to the floor at the route's power
   Known<Kilometre> rangeAlone;
 };
@@ -35,9 +35,9 @@ struct ChargeFigures {
   std::size_t charger = 0;
   std::size_t pack = 0;
   bool assigned = false;
-  bool known = false;               ///< output and current are known
+  bool known = false;  ///< output and current are known
   ChargeVerdict verdict = ChargeVerdict::Right;
-  Volt excess;                      ///< per cell
+  Volt excess;  ///< per cell
   std::optional<StateOfCharge> reached;
   std::optional<CurrentLimit> limit;
   bool currentOk = true;
@@ -46,12 +46,12 @@ struct ChargeFigures {
 };
 
 struct RangeFigures {
-  bool known = false;               ///< there is a route and a pack
+  bool known = false;  ///< there is a route and a pack
   RouteEstimate route;
-  WattHour usable;                  ///< joined, full to the floor, at the controller
+  WattHour usable;  ///< joined, full to the floor, at the controller
   Kilometre cautious, likely, hopeful;
-  Known<Kilometre> stockAlone;      ///< the first pack alone
-  Kilometre now;                    ///< likely, from the present charges
+  Known<Kilometre> stockAlone;  ///< the first pack alone
+  Kilometre now;                ///< likely, from the present charges
 };
 
 struct Figures {
@@ -60,11 +60,11 @@ struct Figures {
   std::vector<Element> elements;
   int narrows = -1;
   Ohm common;
-  Volt cutoff;                      ///< 0 if not known
+  Volt cutoff;  ///< 0 if not known
   Joint joint;
   Load rideLoad;
-  std::shared_ptr<const DischargeRun> ride;   ///< present charges, the ride's load; null without packs
-  std::shared_ptr<const DischargeRun> full;   ///< full to the floor at the route's power
+  std::shared_ptr<const DischargeRun> ride;  ///< present charges, the ride's load; null without packs
+  std::shared_ptr<const DischargeRun> full;  ///< full to the floor at the route's power
   StateOfCharge gaugeAtStart, truthAtStart;
   std::optional<ConnectWindow> window;        ///< of the two packs furthest apart
   std::size_t windowHigh = 0, windowLow = 0;  ///< their indices
@@ -75,7 +75,7 @@ struct Figures {
 
 struct Assessment {
   Figures figures;
-  std::vector<Finding> findings;    ///< worst first
+  std::vector<Finding> findings;  ///< worst first
 
   int count(Severity severity) const;
   bool hasStop() const { return count(Severity::Stop) > 0; }

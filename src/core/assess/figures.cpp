@@ -12,9 +12,9 @@
 namespace usherwright {
 namespace {
 
-constexpr double fuseDrop = 0.06;           // V at its rating, a usual blade or cartridge
+constexpr double fuseDrop = 0.06;  // V at its rating, a usual blade or cartridge
 constexpr double assumedEfficiency = 0.88;
-constexpr double withoutRides = 0.15;       // half-width of the band until five rides are logged
+constexpr double withoutRides = 0.15;  // half-width of the band until five rides are logged
 
 Joint jointOf(const Joining& joining, std::size_t packs) {
   Joint j;
@@ -23,14 +23,26 @@ Joint jointOf(const Joining& joining, std::size_t packs) {
   Volt drop(0);
   MilliOhm on(0);
   switch (joining.method) {
-    case Method::Combiner: drop = Volt(0.03); on = MilliOhm(3); break;
+    case Method::Combiner:
+      drop = Volt(0.03);
+      on = MilliOhm(3);
+      break;
     case Method::Direct: on = MilliOhm(0.5); break;
-    case Method::Schottky: drop = Volt(0.45); on = MilliOhm(8); break;
+    case Method::Schottky:
+      drop = Volt(0.45);
+      on = MilliOhm(8);
+      break;
     case Method::Selector: on = MilliOhm(1); break;
   }
   const bool partStated = joining.method == Method::Combiner || joining.method == Method::Schottky;
-  if (partStated) { drop = joining.part.forwardDrop.value_or(drop); on = joining.part.onResistance.value_or(on); }
-  if (packs < 2) { drop = Volt(0); on = MilliOhm(0); }  // one pack needs no joint
+  if (partStated) {
+    drop = joining.part.forwardDrop.value_or(drop);
+    on = joining.part.onResistance.value_or(on);
+  }
+  if (packs < 2) {
+    drop = Volt(0);
+    on = MilliOhm(0);
+  }  // one pack needs no joint
   j.forwardDrop = drop;
   j.onResistance = on;
   return j;
@@ -62,7 +74,9 @@ std::vector<std::size_t> orderOf(const Plan& plan, const std::vector<PackFigures
   if (plan.joining.policy == Policy::SmallFirst)
     std::stable_sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) { return packs[a].model.label < packs[b].model.label; });
   if (plan.joining.policy == Policy::StockFirst)
-    std::stable_sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) { return (plan.packs[a].origin == Origin::Stock) > (plan.packs[b].origin == Origin::Stock); });
+    std::stable_sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) {
+      return (plan.packs[a].origin == Origin::Stock) > (plan.packs[b].origin == Origin::Stock);
+    });
   return order;
 }
 
@@ -73,11 +87,14 @@ class Runs {
  public:
   explicit Runs(const Figures* previous) {
     if (!previous) return;
-    for (const RunPtr& p : {previous->ride, previous->full}) if (p) known_.push_back(p);
-    for (const PackFigures& p : previous->packs) if (p.alone) known_.push_back(p.alone);
+    for (const RunPtr& p : {previous->ride, previous->full})
+      if (p) known_.push_back(p);
+    for (const PackFigures& p : previous->packs)
+      if (p.alone) known_.push_back(p.alone);
   }
   RunPtr get(const DischargeInput& input) {
-    for (const RunPtr& p : known_) if (p->input() == input) return p;
+    for (const RunPtr& p : known_)
+      if (p->input() == input) return p;
     known_.push_back(std::make_shared<DischargeRun>(discharge(input)));
     return known_.back();
   }
@@ -88,7 +105,8 @@ class Runs {
 
 class Maker {
  public:
-  Maker(const Plan& plan, const Catalogue& catalogue, const Figures* previous) : plan_(plan), catalogue_(catalogue), previous_(previous), runs_(previous) {}
+  Maker(const Plan& plan, const Catalogue& catalogue, const Figures* previous)
+      : plan_(plan), catalogue_(catalogue), previous_(previous), runs_(previous) {}
 
   Figures make() {
     const Controller& c = plan_.bike.controller;
@@ -103,7 +121,8 @@ class Maker {
     window();
     charging();
     forEachField(plan_, [&](const std::string& pointer, const FieldSpec& spec, const FieldValue& value) {
-      if (isNumeric(spec.kind) && !std::holds_alternative<std::monostate>(value) && provenanceOf(plan_, pointer) == Provenance::Assumed) ++f_.assumedValues;
+      if (isNumeric(spec.kind) && !std::holds_alternative<std::monostate>(value) && provenanceOf(plan_, pointer) == Provenance::Assumed)
+        ++f_.assumedValues;
     });
     return std::move(f_);
   }
@@ -156,7 +175,8 @@ class Maker {
 
   void packLimits(std::size_t k) {
     PackFigures& p = f_.packs[k];
-    const auto cells = std::find_if(f_.elements.begin(), f_.elements.end(), [&](const Element& e) { return e.kind == ElementKind::Cells && e.pack == static_cast<int>(k); });
+    const auto cells = std::find_if(f_.elements.begin(), f_.elements.end(),
+                                    [&](const Element& e) { return e.kind == ElementKind::Cells && e.pack == static_cast<int>(k); });
     const double parallel = p.model.parallel;
     if (cells->peak) {
       p.perCellPeak = *cells->peak / parallel;
@@ -192,7 +212,10 @@ class Maker {
     in.load = load;
     in.common = f_.common;
     in.cutoff = f_.cutoff;
-    if (in.joint.oneAtATime) { in.order = orderOf(plan_, f_.packs); in.mark = plan_.joining.mark; }
+    if (in.joint.oneAtATime) {
+      in.order = orderOf(plan_, f_.packs);
+      in.mark = plan_.joining.mark;
+    }
     return in;
   }
 
@@ -237,7 +260,10 @@ class Maker {
     load.constantPower = true;
     load.power = routePower();
     const auto fullTo = [&](DischargeInput in, bool fromFull) {
-      for (Source& s : in.sources) { s.floor = StateOfCharge(floorCharge); if (fromFull) s.start = StateOfCharge(1); }
+      for (Source& s : in.sources) {
+        s.floor = StateOfCharge(floorCharge);
+        if (fromFull) s.start = StateOfCharge(1);
+      }
       return in;
     };
     f_.full = runs_.get(fullTo(inputFor(everyone(), load), true));
@@ -258,24 +284,32 @@ class Maker {
   Source rested(std::size_t k) const {
     Source s = f_.packs[k].source;
     for (const Reading& reading : plan_.packs[k].readings)
-      if (reading.pack && reading.rested.value_or(Minute(0)) >= Minute(30)) s.start = s.curve.inverse(*reading.pack / static_cast<double>(s.series));
+      if (reading.pack && reading.rested.value_or(Minute(0)) >= Minute(30))
+        s.start = s.curve.inverse(*reading.pack / static_cast<double>(s.series));
     return s;
   }
 
   void window() {
     if (f_.packs.size() < 2) return;
-    const auto volts = [&](std::size_t k) { const Source s = rested(k); return s.curve.at(s.start) * s.series; };
+    const auto volts = [&](std::size_t k) {
+      const Source s = rested(k);
+      return s.curve.at(s.start) * s.series;
+    };
     std::size_t high = 0;
     std::size_t low = 0;
     for (std::size_t k = 1; k < f_.packs.size(); ++k) {
       if (volts(k) > volts(high)) high = k;
       if (volts(k) < volts(low)) low = k;
     }
-    if (high == low) { high = 1; low = 0; }
+    if (high == low) {
+      high = 1;
+      low = 0;
+    }
     const Pack& receiving = plan_.packs[low];
     ReceivingLimits limits;
     limits.chargeLimit = receiving.bms.charge;
-    if (f_.packs[low].model.cellCharge) limits.chargeLimit = std::min(limits.chargeLimit.value_or(*f_.packs[low].model.cellCharge), *f_.packs[low].model.cellCharge);
+    if (f_.packs[low].model.cellCharge)
+      limits.chargeLimit = std::min(limits.chargeLimit.value_or(*f_.packs[low].model.cellCharge), *f_.packs[low].model.cellCharge);
     limits.fuse = receiving.fuse.rating;
     if (const ConnectorClass* c = catalogue_.connector(receiving.plug)) limits.plug = c->continuous;
     limits.cells = f_.packs[low].model.temperature;
@@ -296,7 +330,8 @@ class Maker {
       if (c->id == "round-3pin" && lead && lead->area < SquareMillimetre(0.75)) rating = Ampere(3);
       limits.push_back({"port", rating});
     }
-    if (const auto size = parseWireSize(p.chargeLeadSize)) limits.push_back({"lead", ampacity(geometryOf(*size), Celsius(70), {Celsius(30), 2, false, 0.2})});
+    if (const auto size = parseWireSize(p.chargeLeadSize))
+      limits.push_back({"lead", ampacity(geometryOf(*size), Celsius(70), {Celsius(30), 2, false, 0.2})});
     if (p.chargeFuse.rating) limits.push_back({"fuse", *p.chargeFuse.rating});
     return smallestLimit(limits);
   }
@@ -328,8 +363,18 @@ class Maker {
     out.reached = socReached(*charger.output, m.series, m.curve, m.chemistry);
     out.currentOk = !out.limit || *charger.current <= out.limit->limit;
     if (!out.assigned || out.verdict == ChargeVerdict::Stop) return out;
-    ChargeInput in{m.curve, m.series, m.cells, m.slow, m.slowCapacitance, m.inside, m.capacity, m.soc, *charger.output, *charger.current,
-                   charger.stop.value_or(*charger.current * 0.05), charger.efficiency ? charger.efficiency->value() : assumedEfficiency};
+    ChargeInput in{m.curve,
+                   m.series,
+                   m.cells,
+                   m.slow,
+                   m.slowCapacitance,
+                   m.inside,
+                   m.capacity,
+                   m.soc,
+                   *charger.output,
+                   *charger.current,
+                   charger.stop.value_or(*charger.current * 0.05),
+                   charger.efficiency ? charger.efficiency->value() : assumedEfficiency};
     out.run = chargeRun(in);
     out.input = std::make_shared<ChargeInput>(std::move(in));
     return out;

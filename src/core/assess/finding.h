@@ -16,8 +16,8 @@ std::string_view severityWord(Severity severity);
 struct WorkingInput {
   std::string symbol;
   std::string words;
-  std::string value;             ///< with its unit
-  std::string source;            ///< "label", "measured", … or "computed"
+  std::string value;   ///< with its unit
+  std::string source;  ///< "label", "measured", … or "computed"
 };
 
 /// How a figure came about, so that it can be checked by hand.
@@ -26,9 +26,9 @@ struct Working {
   std::string formula;
   std::vector<WorkingInput> inputs;
   std::string result;
-  std::string method;            ///< the source of the method
+  std::string method;  ///< the source of the method
 
-  std::string text() const;      ///< copyable
+  std::string text() const;  ///< copyable
 };
 
 /// An action that edits the plan.
@@ -38,20 +38,20 @@ struct Fix {
 };
 
 struct Finding {
-  std::string id;                ///< "WIRE-04"
+  std::string id;  ///< "WIRE-04"
   Severity severity = Severity::Note;
   Station station = Station::Bike;
-  std::string part;              ///< "stock", "joint", "controller", …
-  std::string pointer;           ///< the field to go to, "" if none
-  std::string sentence;          ///< one plain sentence with the numbers in it
+  std::string part;      ///< "stock", "joint", "controller", …
+  std::string pointer;   ///< the field to go to, "" if none
+  std::string sentence;  ///< one plain sentence with the numbers in it
   std::string why;
-  std::string what;              ///< what to do
+  std::string what;  ///< what to do
   std::vector<Fix> fixes;
   Working working;
-  double headline = 0.0;         ///< the figure an acceptance is tied to; larger is worse
-  std::string element;           ///< id of the element it blames, "" if none
+  double headline = 0.0;  ///< the figure an acceptance is tied to; larger is worse
+  std::string element;    ///< id of the element it blames, "" if none
   std::optional<std::string> acceptedBecause;
-  bool counted = true;           ///< false: shown, but no shape on the rail (SAFE-01)
+  bool counted = true;  ///< false: shown, but no shape on the rail (SAFE-01)
 
   std::string key() const { return id + "@" + part; }
 };

@@ -31,7 +31,9 @@ struct Charging {
     const double perCharge = 1 / (3600 * pack().capacity.value());
     const double c = pack().slowCapacitance.value();
     const double r = pack().slow.value();
-    struct D { double s, v, w; };
+    struct D {
+      double s, v, w;
+    };
     const auto slope = [&](double s, double v) {
       const double i = currentAt(std::min(s, 1.0), v);
       const double volts = constantVoltage ? pack().set.value() : rest(std::min(s, 1.0)) + v + i * loop();
@@ -67,7 +69,9 @@ std::string_view chargeVerdictWord(ChargeVerdict verdict) {
   return "";
 }
 
-Volt excessPerCell(Volt output, int series, Chemistry chemistry) { return output / static_cast<double>(series) - factsOf(chemistry).charge; }
+Volt excessPerCell(Volt output, int series, Chemistry chemistry) {
+  return output / static_cast<double>(series) - factsOf(chemistry).charge;
+}
 
 ChargeVerdict verdictOn(Volt output, int series, Chemistry chemistry) {
   const Volt excess = excessPerCell(output, series, chemistry);
@@ -82,7 +86,8 @@ std::optional<StateOfCharge> socReached(Volt output, int series, const RestCurve
 }
 
 std::optional<CurrentLimit> smallestLimit(const std::vector<CurrentLimit>& limits) {
-  const auto found = std::min_element(limits.begin(), limits.end(), [](const CurrentLimit& a, const CurrentLimit& b) { return a.limit < b.limit; });
+  const auto found =
+      std::min_element(limits.begin(), limits.end(), [](const CurrentLimit& a, const CurrentLimit& b) { return a.limit < b.limit; });
   if (found == limits.end()) return std::nullopt;
   return *found;
 }
@@ -113,10 +118,16 @@ ChargeRun charge(const ChargeInput& in) {
   const auto keep = [&](double current) { run.points.push_back({Second(c.t), StateOfCharge(c.soc), Ampere(current)}); };
   keep(in.current.value());
   while (c.t < longestHours * 3600) {
-    if (!c.constantVoltage && c.terminal() >= in.set.value()) { c.constantVoltage = true; run.constantVoltageFrom = Second(c.t); }
+    if (!c.constantVoltage && c.terminal() >= in.set.value()) {
+      c.constantVoltage = true;
+      run.constantVoltageFrom = Second(c.t);
+    }
     const double current = c.currentAt(c.soc, c.v1);
     if (c.constantVoltage && current < in.stop.value()) break;
-    if (c.soc >= 1.0 - 1e-12) { run.full = true; break; }
+    if (c.soc >= 1.0 - 1e-12) {
+      run.full = true;
+      break;
+    }
     const Charging before = c;
     c.step(h);
     const auto overshoot = [&](const Charging& x) {
@@ -130,7 +141,8 @@ ChargeRun charge(const ChargeInput& in) {
         const double middle = 0.5 * (low + high);
         c = before;
         c.step(middle);
-        if (overshoot(c)) high = middle; else low = middle;
+        if (overshoot(c)) high = middle;
+        else low = middle;
       }
       c = before;
       c.step(high);

@@ -26,7 +26,7 @@ std::optional<StateOfCharge> socReached(Volt output, int series, const RestCurve
 
 /// One limit on the charge current, named.
 struct CurrentLimit {
-  std::string element;         ///< "port", "lead", "bms", "cells", "fuse"
+  std::string element;  ///< "port", "lead", "bms", "cells", "fuse"
   Ampere limit;
 };
 /// The smallest; the first listed wins a tie. Empty if there is none.
@@ -40,10 +40,10 @@ struct ChargeInput {
   Ohm cells;
   Ohm slow;
   Farad slowCapacitance;
-  Ohm path;                    ///< links, BMS, charge lead
+  Ohm path;  ///< links, BMS, charge lead
   AmpereHour capacity;
   StateOfCharge start;
-  Volt set;                    ///< at the charger's own terminals
+  Volt set;  ///< at the charger's own terminals
   Ampere current;
   Ampere stop{0.1};
   double efficiency = 0.88;
@@ -58,12 +58,12 @@ struct ChargePoint {
 
 struct ChargeRun {
   Second end;
-  bool full = false;           ///< ended at charge 1; else at the stop current
+  bool full = false;  ///< ended at charge 1; else at the stop current
   std::optional<Second> constantVoltageFrom;
   StateOfCharge socAtEnd;
-  WattHour intoPack;           ///< at the charger's terminals
+  WattHour intoPack;  ///< at the charger's terminals
   WattHour mains;
-  Hour benchRule;              ///< missing Ah / A
+  Hour benchRule;  ///< missing Ah / A
   std::vector<ChargePoint> points;
 
   /// Time to a charge, if it is reached.

@@ -69,10 +69,12 @@ struct ChildReader {
     return j;
   }
 
-  template <class T> void object(std::string_view key, T& child) {
+  template <class T>
+  void object(std::string_view key, T& child) {
     if (const Json* j = take(key)) readObject(child, *j, at(key));
   }
-  template <class T> void list(std::string_view key, std::vector<T>& items) {
+  template <class T>
+  void list(std::string_view key, std::vector<T>& items) {
     const Json* j = takeArray(key);
     if (!j) return;
     if (j->size() > 2000) refuse(at(key), fmt::format("{} entries", j->size()), "at most 2000 entries");
@@ -82,7 +84,8 @@ struct ChildReader {
       items.push_back(std::move(item));
     }
   }
-  template <class T> void keyed(std::string_view key, std::vector<T>& items) {
+  template <class T>
+  void keyed(std::string_view key, std::vector<T>& items) {
     const Json* j = take(key);
     if (!j) return;
     if (!j->is_object()) refuse(at(key), described(*j), "an object with an id for each entry");
@@ -99,7 +102,8 @@ struct ChildReader {
     if (!j) return;
     for (std::size_t i = 0; i < j->size(); ++i) {
       const Json& v = (*j)[i];
-      if (!v.is_number() || v.get<double>() < 0 || v.get<double>() > 1000) refuse(fmt::format("{}/{}", at(key), i), described(v), "a voltage from 0 to 1000 V");
+      if (!v.is_number() || v.get<double>() < 0 || v.get<double>() > 1000)
+        refuse(fmt::format("{}/{}", at(key), i), described(v), "a voltage from 0 to 1000 V");
       items.emplace_back(v.get<double>());
     }
   }
@@ -120,7 +124,8 @@ struct ChildReader {
         refuse(fmt::format("{}/{}", at(key), i), described(pair), "a pair [charge 0 to 1, volts]");
       const double soc = pair[0].get<double>();
       const double volts = pair[1].get<double>();
-      if (soc < 0 || soc > 1 || volts <= 0 || volts > 10) refuse(fmt::format("{}/{}", at(key), i), fmt::format("[{}, {}]", soc, volts), "charge from 0 to 1 and volts from 0 to 10");
+      if (soc < 0 || soc > 1 || volts <= 0 || volts > 10)
+        refuse(fmt::format("{}/{}", at(key), i), fmt::format("[{}, {}]", soc, volts), "charge from 0 to 1 and volts from 0 to 10");
       items.push_back({StateOfCharge(soc), Volt(volts)});
     }
   }
@@ -160,7 +165,8 @@ void readProvenance(Plan& plan, const Json& json) {
   if (!json.is_object()) refuse("/provenance", described(json), "an object by field");
   for (const auto& [pointer, value] : json.items()) {
     const std::string place = "/provenance/" + pointer;
-    if (!value.is_object() || !value.contains("from") || !value["from"].is_string()) refuse(place, described(value), "an object with \"from\"");
+    if (!value.is_object() || !value.contains("from") || !value["from"].is_string())
+      refuse(place, described(value), "an object with \"from\"");
     const auto source = parseProvenance(value["from"].get<std::string>());
     if (!source) refuse(place + "/from", source.error().found, source.error().expected);
     ProvenanceEntry entry{*source, {}, {}};
@@ -175,14 +181,16 @@ void readAccepted(Plan& plan, const Json& json, const Json* headlines) {
   for (const auto& [key, value] : json.items()) {
     if (!value.is_string()) refuse("/accepted/" + key, described(value), "the reason as text");
     Acceptance acceptance{value.get<std::string>(), 0.0};
-    if (headlines && headlines->is_object() && headlines->contains(key) && (*headlines)[key].is_number()) acceptance.headline = (*headlines)[key].get<double>();
+    if (headlines && headlines->is_object() && headlines->contains(key) && (*headlines)[key].is_number())
+      acceptance.headline = (*headlines)[key].get<double>();
     plan.accepted.emplace(key, std::move(acceptance));
   }
 }
 
 /// Refuses before the parser would build a deep or huge tree; knows only strings and brackets.
 void refuseHugeOrDeep(std::string_view text) {
-  if (text.size() > maximumPlanBytes) refuse("file", fmt::format("{} MB", text.size() >> 20), fmt::format("a plan of at most {} MB", maximumPlanBytes >> 20));
+  if (text.size() > maximumPlanBytes)
+    refuse("file", fmt::format("{} MB", text.size() >> 20), fmt::format("a plan of at most {} MB", maximumPlanBytes >> 20));
   int depth = 0;
   bool inString = false;
   for (std::size_t i = 0; i < text.size(); ++i) {
@@ -193,7 +201,8 @@ void refuseHugeOrDeep(std::string_view text) {
     } else if (c == '"') {
       inString = true;
     } else if (c == '{' || c == '[') {
-      if (++depth > maximumPlanDepth) refuse(fmt::format("byte {}", i), fmt::format("brackets nested more than {} deep", maximumPlanDepth), "a plan");
+      if (++depth > maximumPlanDepth)
+        refuse(fmt::format("byte {}", i), fmt::format("brackets nested more than {} deep", maximumPlanDepth), "a plan");
     } else if (c == '}' || c == ']') {
       --depth;
     }
@@ -220,10 +229,9 @@ Json parsedWithoutDuplicates(std::string_view text) {
   } catch (const Json::parse_error& error) {
     const std::size_t end = std::min(error.byte, text.size());
     const auto line = 1 + std::count(text.begin(), text.begin() + static_cast<std::ptrdiff_t>(end), '\n');
-    refuse(fmt::format("line {}", line), error.byte >= text.size() ? "the end of the text" : "something that is not JSON", "a whole JSON text");
-  } catch (const Json::exception&) {
-    refuse("file", "a number that no part could have", "ordinary numbers");
-  }
+    refuse(fmt::format("line {}", line), error.byte >= text.size() ? "the end of the text" : "something that is not JSON",
+           "a whole JSON text");
+  } catch (const Json::exception&) { refuse("file", "a number that no part could have", "ordinary numbers"); }
 }
 
 Plan readChecked(std::string_view text) {
@@ -231,14 +239,17 @@ Plan readChecked(std::string_view text) {
   if (text.find_first_not_of(" \t\r\n") == std::string_view::npos) refuse("file", "nothing", "a plan");
   const Json json = parsedWithoutDuplicates(text);
   if (!json.is_object()) refuse("/", described(json), "a plan object");
-  if (!json.contains("format") || json["format"] != formatName) refuse("/format", json.contains("format") ? described(json["format"]) : "nothing", fmt::format("\"{}\"", formatName));
-  if (!json.contains("version") || !json["version"].is_number_integer()) refuse("/version", json.contains("version") ? described(json["version"]) : "nothing", "version 1");
+  if (!json.contains("format") || json["format"] != formatName)
+    refuse("/format", json.contains("format") ? described(json["format"]) : "nothing", fmt::format("\"{}\"", formatName));
+  if (!json.contains("version") || !json["version"].is_number_integer())
+    refuse("/version", json.contains("version") ? described(json["version"]) : "nothing", "version 1");
   if (json["version"] != formatVersion) refuse("/version", described(json["version"]), "version 1 (a newer application may be needed)");
   Plan plan;
   readObject(plan, json, "");
   if (json.contains("provenance")) readProvenance(plan, json["provenance"]);
   if (json.contains("accepted")) readAccepted(plan, json["accepted"], json.contains("accepted_at") ? &json["accepted_at"] : nullptr);
-  std::set<std::string> known{"format", "version", "provenance", "accepted", "accepted_at", "bike", "cells", "packs", "joining", "wiring", "chargers", "routes"};
+  std::set<std::string> known{"format", "version", "provenance", "accepted", "accepted_at", "bike",
+                              "cells",  "packs",   "joining",    "wiring",   "chargers",    "routes"};
   for (const FieldSpec& spec : fieldsOf<Plan>()) known.emplace(spec.key);
   for (const auto& [key, value] : json.items())
     if (!known.contains(key)) plan.unknown.emplace(key, value.dump());
@@ -266,15 +277,18 @@ Json written(const Owner& owner);
 struct ChildWriter {
   Json& json;
 
-  template <class T> void object(std::string_view key, const T& child) {
+  template <class T>
+  void object(std::string_view key, const T& child) {
     json[std::string(key)] = child == T{} ? Json(nullptr) : written(child);
   }
-  template <class T> void list(std::string_view key, const std::vector<T>& items) {
+  template <class T>
+  void list(std::string_view key, const std::vector<T>& items) {
     Json array = Json::array();
     for (const T& item : items) array.push_back(written(item));
     json[std::string(key)] = std::move(array);
   }
-  template <class T> void keyed(std::string_view key, const std::vector<T>& items) {
+  template <class T>
+  void keyed(std::string_view key, const std::vector<T>& items) {
     Json object = Json::object();
     for (const T& item : items) object[item.id] = written(item);
     json[std::string(key)] = std::move(object);
@@ -307,10 +321,16 @@ Json written(const Owner& owner) {
 
 Json schemaOf(const FieldSpec& spec) {
   Json s = Json::object();
-  std::string type = isNumeric(spec.kind) ? (spec.kind == Kind::Count ? "integer" : "number") : spec.kind == Kind::Flag ? "boolean" : "string";
+  std::string type = isNumeric(spec.kind)      ? (spec.kind == Kind::Count ? "integer" : "number")
+                     : spec.kind == Kind::Flag ? "boolean"
+                                               : "string";
   s["title"] = std::string(spec.label);
-  if (spec.required) s["type"] = type; else s["type"] = Json::array({type, "null"});
-  if (isNumeric(spec.kind)) { s["minimum"] = numberOf(spec.minimum); s["maximum"] = numberOf(spec.maximum); }
+  if (spec.required) s["type"] = type;
+  else s["type"] = Json::array({type, "null"});
+  if (isNumeric(spec.kind)) {
+    s["minimum"] = numberOf(spec.minimum);
+    s["maximum"] = numberOf(spec.maximum);
+  }
   if (spec.kind == Kind::Choice) {
     Json words = Json::array();
     for (std::string_view word : spec.choices) words.push_back(std::string(word));
@@ -326,13 +346,16 @@ Json objectSchema();
 
 struct SchemaWriter {
   Json& properties;
-  template <class T> void object(std::string_view key, const T&) {
+  template <class T>
+  void object(std::string_view key, const T&) {
     properties[std::string(key)] = {{"oneOf", Json::array({objectSchema<T>(), Json{{"type", "null"}}})}};
   }
-  template <class T> void list(std::string_view key, const std::vector<T>&) {
+  template <class T>
+  void list(std::string_view key, const std::vector<T>&) {
     properties[std::string(key)] = {{"type", "array"}, {"items", objectSchema<T>()}};
   }
-  template <class T> void keyed(std::string_view key, const std::vector<T>&) {
+  template <class T>
+  void keyed(std::string_view key, const std::vector<T>&) {
     properties[std::string(key)] = {{"type", "object"}, {"additionalProperties", objectSchema<T>()}};
   }
   void volts(std::string_view key, const std::vector<Volt>&) {
@@ -342,7 +365,8 @@ struct SchemaWriter {
     properties[std::string(key)] = {{"type", "array"}, {"items", {{"type", "string"}}}};
   }
   void curve(std::string_view key, const std::vector<CurvePoint>&) {
-    properties[std::string(key)] = {{"type", "array"}, {"items", {{"type", "array"}, {"items", {{"type", "number"}}}, {"minItems", 2}, {"maxItems", 2}}}};
+    properties[std::string(key)] = {{"type", "array"},
+                                    {"items", {{"type", "array"}, {"items", {{"type", "number"}}}, {"minItems", 2}, {"maxItems", 2}}}};
   }
 };
 
@@ -367,9 +391,7 @@ Json objectSchema() {
 Expected<Plan> readPlan(std::string_view text) {
   try {
     return readChecked(text);
-  } catch (const Refused& refused) {
-    return tl::unexpected(refused.problem);
-  }
+  } catch (const Refused& refused) { return tl::unexpected(refused.problem); }
 }
 
 std::string writePlan(const Plan& plan) {
@@ -398,9 +420,10 @@ std::string writePlan(const Plan& plan) {
 
 std::string planSchema() {
   Json schema = objectSchema<Plan>();
-  Json out{{"$schema", "https://json-schema.org/draft/2020-12/schema"},
-           {"title", "Usherwright plan"},
-           {"description", "One plan of an e-bike's batteries. Units are in the key names; null means not known yet. Unknown keys are kept."}};
+  Json out{
+      {"$schema", "https://json-schema.org/draft/2020-12/schema"},
+      {"title", "Usherwright plan"},
+      {"description", "One plan of an e-bike's batteries. Units are in the key names; null means not known yet. Unknown keys are kept."}};
   out.update(schema);
   out["properties"]["format"] = {{"const", formatName}};
   out["properties"]["version"] = {{"const", formatVersion}};

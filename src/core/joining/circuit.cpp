@@ -41,10 +41,16 @@ Operating solve(const Network& net, const std::array<double, maximumPacks>& emf,
   for (std::size_t k = 0; k < net.count; ++k) {
     if (!(present >> k & 1u)) continue;
     std::size_t at = n++;
-    while (at > 0 && net.oneWay && emf[order[at - 1]] < emf[k]) { order[at] = order[at - 1]; --at; }
+    while (at > 0 && net.oneWay && emf[order[at - 1]] < emf[k]) {
+      order[at] = order[at - 1];
+      --at;
+    }
     order[at] = static_cast<std::uint8_t>(k);
   }
-  if (n == 0) { out.collapsed = true; return out; }
+  if (n == 0) {
+    out.collapsed = true;
+    return out;
+  }
   double conductance = 0.0;
   double injected = 0.0;
   Demand drawn;
@@ -93,7 +99,8 @@ MaximumPower maximumPower(const std::vector<Source>& sources, const Joint& joint
   for (int i = 0; i < 200; ++i) {
     const Volt a = low + (high - low) / 3.0;
     const Volt b = high - (high - low) / 3.0;
-    if (powerAtBus(sources, joint, a) < powerAtBus(sources, joint, b)) low = a; else high = b;
+    if (powerAtBus(sources, joint, a) < powerAtBus(sources, joint, b)) low = a;
+    else high = b;
   }
   const Volt best = (low + high) / 2.0;
   return {powerAtBus(sources, joint, best), best};

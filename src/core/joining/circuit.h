@@ -19,14 +19,14 @@ struct Source {
   std::string id;
   RestCurve curve = RestCurve::typical(Chemistry::Nmc);
   int series = 1;
-  Ohm cells;                  ///< R0 of the pack; the only fast part inside the group voltage
-  Ohm slow;                   ///< R1, 0 if none
-  Farad slowCapacitance;      ///< C1
-  Ohm path;                   ///< links, BMS, leads, fuse, contacts, runs: all up to the joint
+  Ohm cells;              ///< R0 of the pack; the only fast part inside the group voltage
+  Ohm slow;               ///< R1, 0 if none
+  Farad slowCapacitance;  ///< C1
+  Ohm path;               ///< links, BMS, leads, fuse, contacts, runs: all up to the joint
   AmpereHour capacity;
   StateOfCharge start{1};
-  StateOfCharge floor{0};     ///< the pack leaves at this charge
-  Volt groupCutoff;           ///< the pack leaves when a group is below this; 0 = never
+  StateOfCharge floor{0};  ///< the pack leaves at this charge
+  Volt groupCutoff;        ///< the pack leaves when a group is below this; 0 = never
   friend bool operator==(const Source&, const Source&) = default;
 };
 
@@ -35,7 +35,7 @@ struct Joint {
   Volt forwardDrop;
   Ohm onResistance;
   bool oneWay = true;
-  bool oneAtATime = false;    ///< selector
+  bool oneAtATime = false;  ///< selector
   friend bool operator==(const Joint&, const Joint&) = default;
 };
 
@@ -43,7 +43,7 @@ struct Load {
   bool constantPower = true;  ///< else constant current
   Watt power;
   Ampere current;
-  Ampere limit{1e9};          ///< of the controller
+  Ampere limit{1e9};  ///< of the controller
   friend bool operator==(const Load&, const Load&) = default;
 };
 
@@ -55,18 +55,18 @@ struct Network {
   std::array<double, maximumPacks> conductance{};  ///< 1/Ω of each source up to the bus
   double forwardDrop = 0.0;
   bool oneWay = true;
-  double common = 0.0;                             ///< Ω from the bus to the controller
+  double common = 0.0;  ///< Ω from the bus to the controller
   Load load;
 };
 
 struct Operating {
-  double bus = 0.0;                                ///< V
-  double controller = 0.0;                         ///< V
-  double loadCurrent = 0.0;                        ///< A
-  std::array<double, maximumPacks> current{};      ///< A from each source
-  std::uint32_t conducting = 0;                    ///< bit per source that carries current
-  bool limited = false;                            ///< the controller's limit holds the current
-  bool collapsed = false;                          ///< no operating point at this power
+  double bus = 0.0;                            ///< V
+  double controller = 0.0;                     ///< V
+  double loadCurrent = 0.0;                    ///< A
+  std::array<double, maximumPacks> current{};  ///< A from each source
+  std::uint32_t conducting = 0;                ///< bit per source that carries current
+  bool limited = false;                        ///< the controller's limit holds the current
+  bool collapsed = false;                      ///< no operating point at this power
 };
 
 /// The operating point for source voltages `emf` (rest voltage − v1); sources outside `present` are off.

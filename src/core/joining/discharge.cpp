@@ -14,10 +14,10 @@ using Emf = std::array<double, maximumPacks>;
 
 constexpr double kneeShare = 0.05;
 constexpr double evenBand = 0.05;
-constexpr double changeOver = 5.0;           // s without power at a selector
-constexpr double eventResolution = 1e-4;     // s
-constexpr double longestStep = 240.0;        // s
-constexpr double quasiSteady = 0.5;          // s: a faster RC part acts as a plain resistance
+constexpr double changeOver = 5.0;        // s without power at a selector
+constexpr double eventResolution = 1e-4;  // s
+constexpr double longestStep = 240.0;     // s
+constexpr double quasiSteady = 0.5;       // s: a faster RC part acts as a plain resistance
 
 circuit::Network networkOf(const DischargeInput& in) {
   circuit::Network net;
@@ -40,7 +40,10 @@ void mergeFastParts(std::vector<Source>& sources) {
   }
 }
 
-struct Line { double base; double slope; };  // rest voltage of a pack = base + slope·soc on one curve piece
+struct Line {
+  double base;
+  double slope;
+};  // rest voltage of a pack = base + slope·soc on one curve piece
 
 }  // namespace
 
@@ -67,7 +70,10 @@ class Discharger {
       y_[n_ + k] = 0.0;
       piece_[k] = static_cast<std::uint8_t>(s.curve.piece(y_[k]));
       perCharge_[k] = 1 / (3600 * s.capacity.value());
-      if (s.slow.value() > 0) { perCapacitance_[k] = 1 / s.slowCapacitance.value(); perTau_[k] = perCapacitance_[k] / s.slow.value(); }
+      if (s.slow.value() > 0) {
+        perCapacitance_[k] = 1 / s.slowCapacitance.value();
+        perTau_[k] = perCapacitance_[k] / s.slow.value();
+      }
       tolerance_[k] = 1e-8;
       tolerance_[n_ + k] = 2e-5;
       totalCapacity_ += s.capacity.value();
@@ -83,7 +89,10 @@ class Discharger {
   void go() {
     leaveAtOnce();
     if (in_.joint.oneAtATime) activateNext();
-    if (present_ == 0) { finish(cause_); return; }
+    if (present_ == 0) {
+      finish(cause_);
+      return;
+    }
     while (!done_) {
       settle();
       if (!done_) advance();
@@ -132,7 +141,8 @@ class Discharger {
       const Source& s = in_.sources[k];
       const auto& points = s.curve.points();
       const std::uint32_t bit = 1u << k;
-      if (y[k] < points[piece_[k]].soc.value() || y[k] > points[static_cast<std::size_t>(piece_[k]) + 1].soc.value() + 1e-13) g.curveLeft |= bit;
+      if (y[k] < points[piece_[k]].soc.value() || y[k] > points[static_cast<std::size_t>(piece_[k]) + 1].soc.value() + 1e-13)
+        g.curveLeft |= bit;
       if (!(present_ & bit)) continue;
       if (y[k] <= s.floor.value()) g.floored |= bit;
       const double group = (line_[k].base + line_[k].slope * y[k] - y[n_ + k] - op.current[k] * s.cells.value()) / s.series;
@@ -193,21 +203,42 @@ class Discharger {
   void settle() {
     for (int guard = 0; guard < 200; ++guard) {
       const Signature g = signature(y_);
-      if (g.curveLeft) { moveAlongCurves(g.curveLeft); continue; }
-      if (g.quiet) { finish(EndCause::Equalised); return; }
+      if (g.curveLeft) {
+        moveAlongCurves(g.curveLeft);
+        continue;
+      }
+      if (g.quiet) {
+        finish(EndCause::Equalised);
+        return;
+      }
       if (g.floored | g.cut) {
         for (std::size_t k = 0; k < n_; ++k) {
           if (g.floored >> k & 1u) leave(k, LeaveCause::Floor);
           else if (g.cut >> k & 1u) leave(k, LeaveCause::BmsCutoff);
         }
-        if (in_.joint.oneAtATime && hasSuccessor()) { changeOver_(); return; }
-        if (present_ == 0) { finish(cause_); return; }
+        if (in_.joint.oneAtATime && hasSuccessor()) {
+          changeOver_();
+          return;
+        }
+        if (present_ == 0) {
+          finish(cause_);
+          return;
+        }
         continue;
       }
       const bool successor = in_.joint.oneAtATime && hasSuccessor();
-      if (successor && (g.marked || g.below || g.collapsed)) { changeOver_(); return; }
-      if (g.collapsed) { finish(EndCause::Collapse); return; }
-      if (g.below) { finish(EndCause::ControllerCutoff); return; }
+      if (successor && (g.marked || g.below || g.collapsed)) {
+        changeOver_();
+        return;
+      }
+      if (g.collapsed) {
+        finish(EndCause::Collapse);
+        return;
+      }
+      if (g.below) {
+        finish(EndCause::ControllerCutoff);
+        return;
+      }
       return;
     }
     finish(EndCause::TimeLimit);
@@ -231,7 +262,11 @@ class Discharger {
     State k1{};
     slope(y_, k1);
     const double left = (resting_ ? restUntil_ : in_.longest.value()) - t_;
-    if (left <= 1e-9) { if (resting_) endRest(); else finish(EndCause::TimeLimit); return; }
+    if (left <= 1e-9) {
+      if (resting_) endRest();
+      else finish(EndCause::TimeLimit);
+      return;
+    }
     DischargeRun::Piece piece;
     piece.curvePiece = piece_;
     piece.present = present_;
@@ -255,9 +290,12 @@ class Discharger {
       while ((high - low) * h > eventResolution) {
         const double middle = 0.5 * (low + high);
         piece.step.at(middle, probe);
-        if (signature(probe) == before) low = middle; else high = middle;
+        if (signature(probe) == before) low = middle;
+        else high = middle;
       }
       theta = high;
+      piece.step.at(low, probe);
+      rememberPower(probe);
       piece.step.at(theta, end);
       h_ = std::max(h_, 1.0);
     }
@@ -266,6 +304,12 @@ class Discharger {
     t_ += theta * h;
     y_ = end;
     run_.pieces_.push_back(piece);
+  }
+
+  /// The bus power just before an event: at a collapse there is none after it.
+  void rememberPower(const State& y) {
+    const circuit::Operating op = operating(y);
+    powerBefore_ = op.bus * op.loadCurrent;
   }
 
   void endRest() {
@@ -334,7 +378,8 @@ class Discharger {
     while ((high - low) * piece.step.length > eventResolution) {
       const double middle = 0.5 * (low + high);
       piece.step.at(middle, probe);
-      if (holds(probe)) high = middle; else low = middle;
+      if (holds(probe)) high = middle;
+      else low = middle;
     }
     return high;
   }
@@ -351,7 +396,8 @@ class Discharger {
     }
     someoneLeft_ = false;
     if (run_.even || in_.joint.oneAtATime || n_ < 2) return;
-    if (const auto at = firstTime(piece, theta, [&](const State& y) { return isEven(y); })) run_.even = Second(t_ + *at * piece.step.length);
+    if (const auto at = firstTime(piece, theta, [&](const State& y) { return isEven(y); }))
+      run_.even = Second(t_ + *at * piece.step.length);
   }
 
   void finish(EndCause cause) {
@@ -360,10 +406,7 @@ class Discharger {
     run_.end = Second(t_);
     run_.energyAtBus = Joule(busJoule_);
     run_.energyAtController = Joule(controllerJoule_);
-    if (!run_.pieces_.empty()) {
-      const Row last = run_.at(Second(std::max(0.0, t_ - 10 * eventResolution)));
-      run_.powerAtEnd = last.bus * last.load;
-    }
+    run_.powerAtEnd = Watt(powerBefore_);
     for (std::size_t k = 0; k < n_; ++k) {
       SourceResult& r = run_.sources[k];
       const Source& s = in_.sources[k];
@@ -386,7 +429,7 @@ class Discharger {
   std::array<double, maximumPacks> perCharge_{}, perCapacitance_{}, perTau_{}, i2t_{}, it_{}, slowJoule_{};
   std::vector<std::size_t> order_;
   std::size_t next_ = 0;
-  double totalCapacity_ = 0, t_ = 0, h_ = 1.0, restUntil_ = 0, busJoule_ = 0, controllerJoule_ = 0;
+  double totalCapacity_ = 0, t_ = 0, h_ = 1.0, restUntil_ = 0, busJoule_ = 0, controllerJoule_ = 0, powerBefore_ = 0;
   std::uint32_t present_ = 0, out_ = 0;
   bool resting_ = false, done_ = false, someoneLeft_ = false;
   EndCause cause_ = EndCause::NoPack;

@@ -14,15 +14,15 @@
 namespace usherwright {
 
 struct DischargeInput {
-  std::vector<Source> sources;       ///< at most maximumPacks
+  std::vector<Source> sources;  ///< at most maximumPacks
   Joint joint;
   Load load;
-  Ohm common;                        ///< bus to controller: run, contacts, controller leads
-  Volt cutoff;                       ///< of the controller
-  Second longest{200.0 * 3600};      ///< stop here if nothing else ends it
-  std::vector<std::size_t> order;    ///< selector: who goes first; empty = as listed
-  StateOfCharge mark{0};             ///< selector: change at this charge of the active pack
-  Ampere stopBelow{-1};              ///< equalising: end when the largest current is below this
+  Ohm common;                      ///< bus to controller: run, contacts, controller leads
+  Volt cutoff;                     ///< of the controller
+  Second longest{200.0 * 3600};    ///< stop here if nothing else ends it
+  std::vector<std::size_t> order;  ///< selector: who goes first; empty = as listed
+  StateOfCharge mark{0};           ///< selector: change at this charge of the active pack
+  Ampere stopBelow{-1};            ///< equalising: end when the largest current is below this
   friend bool operator==(const DischargeInput&, const DischargeInput&) = default;
 };
 
@@ -32,7 +32,7 @@ std::string_view endCauseWord(EndCause cause);
 enum class LeaveCause : std::uint8_t { BmsCutoff, Floor, Switched };
 
 struct SourceResult {
-  std::optional<Second> knee;        ///< first carries ≥ 5 % of the load; 0 if from the start
+  std::optional<Second> knee;  ///< first carries ≥ 5 % of the load; 0 if from the start
   bool kneeBecauseAnotherLeft = false;
   std::optional<Second> left;
   LeaveCause leftBecause = LeaveCause::BmsCutoff;
@@ -53,7 +53,7 @@ struct Row {
   Ampere load;
   std::array<Ampere, maximumPacks> current{};
   std::array<StateOfCharge, maximumPacks> soc{};
-  std::array<Volt, maximumPacks> rest{};       ///< S·U(s)
+  std::array<Volt, maximumPacks> rest{};  ///< S·U(s)
   std::uint32_t conducting = 0;
 };
 
@@ -61,10 +61,10 @@ class DischargeRun {
  public:
   Second end;
   EndCause cause = EndCause::NoPack;
-  std::optional<Second> even;        ///< first time every share is within 5 % of its share of Q
+  std::optional<Second> even;  ///< first time every share is within 5 % of its share of Q
   WattHour energyAtBus;
   WattHour energyAtController;
-  Watt powerAtEnd;                   ///< at the bus, a millisecond before the end
+  Watt powerAtEnd;  ///< at the bus, just before the last event; 0 if it ended without one
   std::vector<SourceResult> sources;
 
   /// The state at a time, 0 … end, from the stored step polynomials. Cost: one look-up and one solve.
@@ -80,7 +80,7 @@ class DischargeRun {
     numeric::DenseStep step;
     std::array<std::uint8_t, maximumPacks> curvePiece{};
     std::uint32_t present = 0;
-    bool power = true;               ///< false while a selector changes over
+    bool power = true;  ///< false while a selector changes over
   };
   Row rowIn(const Piece& piece, double time) const;
   DischargeInput input_;

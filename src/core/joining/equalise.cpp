@@ -52,7 +52,10 @@ ConnectWindow connectWindow(const Source& a, const Source& b, const Joint& joint
 DischargeInput equaliseInput(const Source& a, const Source& b, const Joint& joint) {
   DischargeInput in;
   in.sources = {a, b};
-  for (Source& s : in.sources) { s.groupCutoff = Volt(0); s.floor = StateOfCharge(-1); }
+  for (Source& s : in.sources) {
+    s.groupCutoff = Volt(0);
+    s.floor = StateOfCharge(-1);
+  }
   in.joint = joint;
   in.load.constantPower = false;
   in.stopBelow = quiet;

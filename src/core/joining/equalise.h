@@ -18,14 +18,14 @@ struct ReceivingLimits {
 };
 
 struct ConnectWindow {
-  std::size_t receiving = 0;          ///< index of the pack with the lower rest voltage
-  Volt gap;                           ///< higher − lower rest voltage
+  std::size_t receiving = 0;  ///< index of the pack with the lower rest voltage
+  Volt gap;                   ///< higher − lower rest voltage
   Ohm loop;
-  Ampere peak;                        ///< gap / loop at the first instant
-  Known<Ampere> allowed;              ///< empty: no limit is known
-  std::string limiting;               ///< "receiving_charge_limit", "fuse", "plug", "temperature"
-  Known<Volt> window;                 ///< allowed × loop
-  Known<StateOfCharge> windowAsCharge;///< rise of the receiving pack's curve over the window
+  Ampere peak;                          ///< gap / loop at the first instant
+  Known<Ampere> allowed;                ///< empty: no limit is known
+  std::string limiting;                 ///< "receiving_charge_limit", "fuse", "plug", "temperature"
+  Known<Volt> window;                   ///< allowed × loop
+  Known<StateOfCharge> windowAsCharge;  ///< rise of the receiving pack's curve over the window
   bool mayConnect = false;
 };
 
@@ -35,10 +35,10 @@ ConnectWindow connectWindow(const Source& a, const Source& b, const Joint& joint
 
 struct Equalising {
   Ampere peak;
-  Second untilQuiet;                  ///< until the current is below 0.5 A
+  Second untilQuiet;  ///< until the current is below 0.5 A
   AmpereHour moved;
-  double currentSquaredSeconds = 0;   ///< A²·s
-  Joule heat;                         ///< whole loop, slow parts included
+  double currentSquaredSeconds = 0;  ///< A²·s
+  Joule heat;                        ///< whole loop, slow parts included
 };
 
 /// Runs the loop without a load until less than 0.5 A flows.

@@ -10,7 +10,7 @@
 namespace usherwright {
 namespace {
 
-constexpr double sustainedShare = 0.5;      // of the controller limit, without a route
+constexpr double sustainedShare = 0.5;  // of the controller limit, without a route
 constexpr double worstVoltageShare = 0.85;
 const Celsius ratingAmbient(30);
 constexpr double closedPlug = 0.8;
@@ -74,14 +74,17 @@ struct Builder {
       Element& bms = add(ElementKind::Bms, index, p.id + "/bms", "BMS of " + model.name, at + "/bms/continuous_A", p.bms.continuous);
       shortRating(bms, p.bms.peak, p.bms.peakTime);
     }
-    if (p.fuse.present.value_or(true)) add(ElementKind::Fuse, index, p.id + "/fuse", "fuse of " + model.name, at + "/fuse/rating_A", p.fuse.rating);
+    if (p.fuse.present.value_or(true))
+      add(ElementKind::Fuse, index, p.id + "/fuse", "fuse of " + model.name, at + "/fuse/rating_A", p.fuse.rating);
     add(ElementKind::Plug, index, p.id + "/plug", "plug of " + model.name, at + "/plug", plugRating(catalogue, p.plug, false));
     lead(ElementKind::Lead, index, p.id + "/lead", "lead of " + model.name, plan.leadOf(p.id));
     if (plan.packs.size() > 1 && plan.joining.method != Method::Direct)
-      add(ElementKind::JoinerInput, index, p.id + "/input", "joiner input of " + model.name, "/joining/part/input_A", plan.joining.part.input);
+      add(ElementKind::JoinerInput, index, p.id + "/input", "joiner input of " + model.name, "/joining/part/input_A",
+          plan.joining.part.input);
     const bool apart = plan.joining.limitWhileApart && plan.packs.size() > 1;
     for (std::size_t i = first; i < out.size(); ++i) {
-      if (apart) out[i].peak = *plan.joining.limitWhileApart + plan.bike.controller.currentTolerance.value_or(Ampere(0)) + demand.accessories;
+      if (apart)
+        out[i].peak = *plan.joining.limitWhileApart + plan.bike.controller.currentTolerance.value_or(Ampere(0)) + demand.accessories;
       if (out[i].peak && demand.peak) out[i].peak = std::min(*out[i].peak, *demand.peak) * share;
       if (out[i].sustained) out[i].sustained = *out[i].sustained * share;
     }
@@ -140,7 +143,8 @@ std::vector<Element> elementsOf(const Plan& plan, const std::vector<PackModel>& 
   if (!packs.empty()) {
     b.lead(ElementKind::MainLead, -1, "main/lead", "main lead", plan.mainRun());
     if (!plan.joining.outputPlug.empty())
-      b.add(ElementKind::MainPlug, -1, "main/plug", "plug after the joint", "/joining/output_plug", plugRating(catalogue, plan.joining.outputPlug, false));
+      b.add(ElementKind::MainPlug, -1, "main/plug", "plug after the joint", "/joining/output_plug",
+            plugRating(catalogue, plan.joining.outputPlug, false));
   }
   return b.out;
 }
@@ -161,7 +165,8 @@ Known<Ampere> leadRating(const Run* run, Celsius ambient) {
   if (!run) return std::nullopt;
   const auto size = parseWireSize(run->size);
   if (!size) return std::nullopt;
-  return ampacity(geometryOf(*size), insulationLimit(run->insulation), {ambient, run->bundle, run->closed, conductivityOf(run->insulation)});
+  return ampacity(geometryOf(*size), insulationLimit(run->insulation),
+                  {ambient, run->bundle, run->closed, conductivityOf(run->insulation)});
 }
 
 }  // namespace usherwright

@@ -28,15 +28,15 @@ enum class ElementKind : std::uint8_t { Cells, Bms, Fuse, Plug, Lead, JoinerInpu
 /// One thing that current flows through.
 struct Element {
   ElementKind kind = ElementKind::Cells;
-  int pack = -1;                 ///< index of the pack, −1 behind the joint
-  std::string id;                ///< "stock/bms", "joint/total", "main/lead"
-  std::string name;              ///< "BMS of stock"
-  std::string pointer;           ///< the field that holds its rating, "" if computed
+  int pack = -1;        ///< index of the pack, −1 behind the joint
+  std::string id;       ///< "stock/bms", "joint/total", "main/lead"
+  std::string name;     ///< "BMS of stock"
+  std::string pointer;  ///< the field that holds its rating, "" if computed
   Known<Ampere> continuous;
   Known<Ampere> shortTime;
   Second shortFor;
-  bool shortCounts = false;      ///< the plan shows that the peak cannot last longer
-  Known<Ampere> peak;            ///< demand on this element
+  bool shortCounts = false;  ///< the plan shows that the peak cannot last longer
+  Known<Ampere> peak;        ///< demand on this element
   Known<Ampere> sustained;
 
   /// The rating that counts: the short one only where it may.

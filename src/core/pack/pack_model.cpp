@@ -12,8 +12,8 @@ namespace {
 constexpr double unverifiedCurrent = 0.7;
 constexpr double unverifiedCapacity = 0.9;
 constexpr double massOverCells = 1.18;
-constexpr double closedFilm = 5.0;          // W/(m²·K), in a bag or closed tube
-constexpr double heatPerKilogram = 900.0;   // J/(kg·K)
+constexpr double closedFilm = 5.0;         // W/(m²·K), in a bag or closed tube
+constexpr double heatPerKilogram = 900.0;  // J/(kg·K)
 const MilliOhm assumedBms(8);
 
 SquareMetre blockSurface(int series, int parallel, CellSize size) {
@@ -33,7 +33,8 @@ double slowShareAfterTenSeconds(const PackModel& pack) {
 
 CellSize sizeOfForm(const std::string& form) {
   std::string digits;
-  for (char c : form) if (c >= '0' && c <= '9') digits += c;
+  for (char c : form)
+    if (c >= '0' && c <= '9') digits += c;
   constexpr double wrap = 0.3;
   if (digits.size() == 5) {
     const auto diameter = parseNumber(digits.substr(0, 2));
@@ -57,12 +58,16 @@ PackModel packModel(const Pack& pack, const Cell& cell, Celsius ambient) {
   const double f = resistanceFactor(m.temperature);
   const double s = pack.series;
   const double p = pack.parallel;
-  m.inside = Ohm(pack.links) + Ohm(pack.bms.present.value_or(true) ? pack.bms.resistance.value_or(assumedBms) : MilliOhm(0)) + Ohm(pack.tails);
+  m.inside =
+      Ohm(pack.links) + Ohm(pack.bms.present.value_or(true) ? pack.bms.resistance.value_or(assumedBms) : MilliOhm(0)) + Ohm(pack.tails);
   m.cells = Ohm(cell.resistance) * (s * f / p);
   if (pack.measuredResistance) {
     const Ohm whole(*pack.measuredResistance);
     if (whole > m.inside) m.cells = whole - m.inside;
-    else { m.cells = whole * 0.5; m.inside = whole * 0.5; }
+    else {
+      m.cells = whole * 0.5;
+      m.inside = whole * 0.5;
+    }
   }
   if (cell.rc.resistance && cell.rc.capacitance && *cell.rc.resistance > MilliOhm(0)) {
     m.slow = Ohm(*cell.rc.resistance) * (s * f / p);

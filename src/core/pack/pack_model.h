@@ -17,18 +17,18 @@ struct PackModel {
   int parallel = 1;
   RestCurve curve = RestCurve::typical(Chemistry::Nmc);
   Celsius temperature{25};
-  Ohm cells;                 ///< S·R0·f(T)/P, or what a measured resistance leaves for the cells
-  Ohm slow;                  ///< R1 of the pack, 0 if none
-  Farad slowCapacitance;     ///< C1 of the pack
-  Ohm inside;                ///< links + BMS + the pack's own leads
-  AmpereHour capacity;       ///< P·Ah·SoH·g(T), trusted value
-  AmpereHour rated;          ///< P·Ah of the label
-  Volt full;                 ///< S · charge voltage
+  Ohm cells;              ///< S·R0·f(T)/P, or what a measured resistance leaves for the cells
+  Ohm slow;               ///< R1 of the pack, 0 if none
+  Farad slowCapacitance;  ///< C1 of the pack
+  Ohm inside;             ///< links + BMS + the pack's own leads
+  AmpereHour capacity;    ///< P·Ah·SoH·g(T), trusted value
+  AmpereHour rated;       ///< P·Ah of the label
+  Volt full;              ///< S · charge voltage
   Volt nominal;
   Volt lowestUnderLoad;
   Volt restedEmpty;
-  WattHour label;            ///< nominal V × rated Ah
-  Volt groupCutoff;          ///< the BMS's low cut, or the chemistry's minimum under load
+  WattHour label;    ///< nominal V × rated Ah
+  Volt groupCutoff;  ///< the BMS's low cut, or the chemistry's minimum under load
   StateOfCharge soc{1};
   Known<Ampere> continuous;  ///< of all cells together, after derating
   Known<Ampere> shortTime;
@@ -37,7 +37,7 @@ struct PackModel {
   bool derated = false;      ///< unverified: currents × 0.7, capacity × 0.9
   Known<Kilogram> mass;      ///< weighed, or cells × 1.18 for case, links and BMS
   Known<Money> cost;
-  SquareMetre envelope;      ///< outer surface of the block of cells
+  SquareMetre envelope;  ///< outer surface of the block of cells
   Volt restVoltage() const { return curve.at(soc) * series; }
   Ohm resistance() const { return cells + inside; }
 };

@@ -12,21 +12,21 @@
 namespace usherwright {
 
 struct ConnectorClass {
-  std::string id;               ///< as in plan files, "bullet-3.5"
-  std::string name;             ///< as shown, "two-pole 3.5 mm bullet, 30 A"
+  std::string id;    ///< as in plan files, "bullet-3.5"
+  std::string name;  ///< as shown, "two-pole 3.5 mm bullet, 30 A"
   Ampere continuous;
   Ampere tenSeconds;
   MilliOhm perContact;
-  std::string largestWire;      ///< normal form of a wire size
-  bool forCharging = false;     ///< made for charge ports
+  std::string largestWire;   ///< normal form of a wire size
+  bool forCharging = false;  ///< made for charge ports
   bool antiSpark = false;
-  bool shrouded = false;        ///< genderless and shrouded
+  bool shrouded = false;  ///< genderless and shrouded
   friend bool operator==(const ConnectorClass&, const ConnectorClass&) = default;
 };
 
 struct Catalogue {
   std::vector<ConnectorClass> connectors;
-  std::vector<Ampere> fuseRatings;   ///< standard ratings, rising
+  std::vector<Ampere> fuseRatings;  ///< standard ratings, rising
 
   /// Null if there is no such connector.
   const ConnectorClass* connector(std::string_view id) const;

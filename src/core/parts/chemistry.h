@@ -15,7 +15,7 @@ enum class Chemistry : std::uint8_t { Nmc, Lipo, Lmo, Lfp, Lead, Nimh };
 
 struct ChemistryFacts {
   std::string_view name;
-  Volt charge;               ///< per cell, at full charge
+  Volt charge;  ///< per cell, at full charge
   Volt nominal;
   Volt minimumUnderLoad;
   StateOfCharge storageFrom;
@@ -24,7 +24,7 @@ struct ChemistryFacts {
   Celsius chargeTo;
   Celsius dischargeFrom;
   Celsius dischargeTo;
-  Volt absoluteMinimum;      ///< no group may go below this with one barrier failed (0 = not stated)
+  Volt absoluteMinimum;  ///< no group may go below this with one barrier failed (0 = not stated)
 };
 
 const ChemistryFacts& factsOf(Chemistry chemistry);

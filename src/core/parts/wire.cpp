@@ -37,7 +37,8 @@ Expected<WireSize> parseWireSize(std::string_view raw) {
   const std::string text = trimmed(raw);
   const auto fail = [&] { return unexpected("", "\"" + text.substr(0, 60) + "\"", "a wire size such as 12awg or 2.5mm2"); };
   std::string low;
-  for (char c : text) if (c != ' ') low += static_cast<char>(c >= 'A' && c <= 'Z' ? c - 'A' + 'a' : c);
+  for (char c : text)
+    if (c != ' ') low += static_cast<char>(c >= 'A' && c <= 'Z' ? c - 'A' + 'a' : c);
   if (low.starts_with("awg")) low = low.substr(3) + "awg";
   for (std::string_view suffix : {"awg", "ga"}) {
     if (!low.ends_with(suffix)) continue;

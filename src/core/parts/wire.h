@@ -13,9 +13,9 @@ namespace usherwright {
 /// A wire size, either AWG or metric; `text` is the normal form ("12awg", "2.5mm2").
 struct WireSize {
   std::string text;
-  SquareMillimetre area;        ///< copper cross-section
-  Millimetre conductorDiameter; ///< stranded bundle, 1.15 × solid
-  Millimetre outerDiameter;     ///< over a usual insulation
+  SquareMillimetre area;         ///< copper cross-section
+  Millimetre conductorDiameter;  ///< stranded bundle, 1.15 × solid
+  Millimetre outerDiameter;      ///< over a usual insulation
 
   /// "AWG 12" or "2.5 mm²".
   std::string shown() const;

@@ -28,8 +28,12 @@ struct Setter {
   const FieldValue& value;
   bool done = false;
 
-  template <class T> void object(std::string_view key, T& child) { if (key == token) done = assign(child, rest, value); }
-  template <class T> void list(std::string_view key, std::vector<T>& items) {
+  template <class T>
+  void object(std::string_view key, T& child) {
+    if (key == token) done = assign(child, rest, value);
+  }
+  template <class T>
+  void list(std::string_view key, std::vector<T>& items) {
     if (key != token) return;
     std::string deeper;
     const std::string index = firstToken(rest, deeper);
@@ -37,11 +41,13 @@ struct Setter {
     std::from_chars(index.data(), index.data() + index.size(), k);
     if (k < items.size()) done = assign(items[k], deeper, value);
   }
-  template <class T> void keyed(std::string_view key, std::vector<T>& items) {
+  template <class T>
+  void keyed(std::string_view key, std::vector<T>& items) {
     if (key != token) return;
     std::string deeper;
     const std::string id = firstToken(rest, deeper);
-    for (T& item : items) if (item.id == id) done = assign(item, deeper, value);
+    for (T& item : items)
+      if (item.id == id) done = assign(item, deeper, value);
   }
   void volts(std::string_view, std::vector<Volt>&) {}
   void words(std::string_view, std::vector<std::string>&) {}
@@ -54,7 +60,10 @@ bool assign(Owner& owner, const std::string& pointer, const FieldValue& value) {
   setter.token = firstToken(pointer, setter.rest);
   if (setter.rest.empty()) {
     for (const FieldSpec& spec : fieldsOf<Owner>())
-      if (spec.key == setter.token) { spec.set(&owner, value); return true; }
+      if (spec.key == setter.token) {
+        spec.set(&owner, value);
+        return true;
+      }
   }
   visitChildren(owner, setter);
   return setter.done;
@@ -67,7 +76,9 @@ std::string siblingOf(const std::string& pointer, std::string_view key) {
 std::string freshId(const Plan& plan, const std::string& stem) {
   for (int n = 1;; ++n) {
     const std::string id = n == 1 ? stem : fmt::format("{}-{}", stem, n);
-    if (id != "joint" && id != "controller" && !plan.findPack(id) && std::none_of(plan.chargers.begin(), plan.chargers.end(), [&](const Charger& c) { return c.id == id; })) return id;
+    if (id != "joint" && id != "controller" && !plan.findPack(id) &&
+        std::none_of(plan.chargers.begin(), plan.chargers.end(), [&](const Charger& c) { return c.id == id; }))
+      return id;
   }
 }
 
@@ -85,7 +96,10 @@ Cell ordinaryCell() {
 void reindexPackPointers(Plan& plan, std::size_t removed) {
   std::map<std::string, ProvenanceEntry> moved;
   for (auto& [pointer, entry] : plan.provenance) {
-    if (!pointer.starts_with("/packs/")) { moved.emplace(pointer, entry); continue; }
+    if (!pointer.starts_with("/packs/")) {
+      moved.emplace(pointer, entry);
+      continue;
+    }
     std::string rest;
     const std::string index = firstToken(pointer.substr(6), rest);
     std::size_t k = 0;
@@ -102,7 +116,10 @@ void removeRun(Plan& plan, std::size_t index) {
   std::map<std::string, ProvenanceEntry> moved;
   static const std::string prefix = "/wiring/runs";
   for (auto& [pointer, entry] : plan.provenance) {
-    if (!pointer.starts_with(prefix + "/")) { moved.emplace(pointer, entry); continue; }
+    if (!pointer.starts_with(prefix + "/")) {
+      moved.emplace(pointer, entry);
+      continue;
+    }
     std::string rest;
     const std::string token = firstToken(pointer.substr(prefix.size()), rest);
     std::size_t k = 0;
@@ -294,7 +311,8 @@ Expected<void> uniqueIds(const std::vector<T>& items, std::string_view list) {
 }  // namespace
 
 Expected<void> crossChecked(const Plan& plan) {
-  if (plan.packs.size() > mostPacks) return unexpected("/packs", fmt::format("{} packs", plan.packs.size()), fmt::format("at most {}", mostPacks));
+  if (plan.packs.size() > mostPacks)
+    return unexpected("/packs", fmt::format("{} packs", plan.packs.size()), fmt::format("at most {}", mostPacks));
   if (auto ok = uniqueIds(plan.packs, "packs"); !ok) return ok;
   if (auto ok = uniqueIds(plan.chargers, "chargers"); !ok) return ok;
   if (auto ok = uniqueIds(plan.wiring.runs, "wiring/runs"); !ok) return ok;
@@ -309,13 +327,18 @@ Expected<void> crossChecked(const Plan& plan) {
   for (std::size_t i = 0; i < plan.chargers.size(); ++i)
     for (std::size_t k = 0; k < plan.chargers[i].forPacks.size(); ++k)
       if (!plan.findPack(plan.chargers[i].forPacks[k]))
-        return unexpected(fmt::format("/chargers/{}/for/{}", i, k), "\"" + plan.chargers[i].forPacks[k] + "\"", "the id of one of the packs of the plan");
+        return unexpected(fmt::format("/chargers/{}/for/{}", i, k), "\"" + plan.chargers[i].forPacks[k] + "\"",
+                          "the id of one of the packs of the plan");
   for (const Cell& cell : plan.cells) {
     for (std::size_t k = 0; k < cell.restCurve.size(); ++k) {
-      const bool rises = k == 0 || (cell.restCurve[k].soc > cell.restCurve[k - 1].soc && cell.restCurve[k].voltage > cell.restCurve[k - 1].voltage);
-      if (!rises) return unexpected(fmt::format("/cells/{}/ocv/{}", cell.id, k), "a point that does not rise", "charge and voltage both above the point before");
+      const bool rises =
+          k == 0 || (cell.restCurve[k].soc > cell.restCurve[k - 1].soc && cell.restCurve[k].voltage > cell.restCurve[k - 1].voltage);
+      if (!rises)
+        return unexpected(fmt::format("/cells/{}/ocv/{}", cell.id, k), "a point that does not rise",
+                          "charge and voltage both above the point before");
     }
-    if (!cell.restCurve.empty() && (cell.restCurve.size() < 2 || cell.restCurve.front().soc != StateOfCharge(0) || cell.restCurve.back().soc != StateOfCharge(1)))
+    if (!cell.restCurve.empty() &&
+        (cell.restCurve.size() < 2 || cell.restCurve.front().soc != StateOfCharge(0) || cell.restCurve.back().soc != StateOfCharge(1)))
       return unexpected(fmt::format("/cells/{}/ocv", cell.id), "a curve that does not run from 0 to 1", "points from charge 0 to charge 1");
   }
   return {};

@@ -8,7 +8,8 @@
 
 namespace usherwright::table {
 
-template <class T> struct Traits;
+template <class T>
+struct Traits;
 
 template <class Dimension, class Ratio>
 struct Traits<Quantity<Dimension, Ratio>> {
@@ -16,19 +17,23 @@ struct Traits<Quantity<Dimension, Ratio>> {
   static FieldValue out(Q q) { return q.value(); }
   static Q in(const FieldValue& v) { return Q(std::get<double>(v)); }
 };
-template <> struct Traits<int> {
+template <>
+struct Traits<int> {
   static FieldValue out(int n) { return static_cast<double>(n); }
   static int in(const FieldValue& v) { return static_cast<int>(std::get<double>(v)); }
 };
-template <> struct Traits<bool> {
+template <>
+struct Traits<bool> {
   static FieldValue out(bool b) { return b; }
   static bool in(const FieldValue& v) { return std::get<bool>(v); }
 };
-template <> struct Traits<std::string> {
+template <>
+struct Traits<std::string> {
   static FieldValue out(const std::string& s) { return s.empty() ? FieldValue{} : FieldValue{s}; }
   static std::string in(const FieldValue& v) { return std::holds_alternative<std::string>(v) ? std::get<std::string>(v) : std::string(); }
 };
-template <class E> requires std::is_enum_v<E>
+template <class E>
+requires std::is_enum_v<E>
 struct Traits<E> {
   static FieldValue out(E e) { return std::string(wordsOf<E>()[static_cast<std::size_t>(e)]); }
   static E in(const FieldValue& v) {
@@ -47,21 +52,34 @@ struct Traits<std::optional<T>> {
   }
 };
 
-template <class T> struct Unwrapped { using type = T; static constexpr bool optional = false; };
-template <class T> struct Unwrapped<std::optional<T>> { using type = T; static constexpr bool optional = true; };
+template <class T>
+struct Unwrapped {
+  using type = T;
+  static constexpr bool optional = false;
+};
+template <class T>
+struct Unwrapped<std::optional<T>> {
+  using type = T;
+  static constexpr bool optional = true;
+};
 
-template <auto Member> struct MemberOf;
+template <auto Member>
+struct MemberOf;
 template <class Owner, class T, T Owner::*Member>
 struct MemberOf<Member> {
   using owner = Owner;
   using type = T;
 };
 
-struct Bounds { double minimum; double maximum; };
+struct Bounds {
+  double minimum;
+  double maximum;
+};
 
 /// A row for a member. Quantities and numbers are required unless the member is optional; texts never are.
 template <auto Member>
-FieldSpec row(std::string_view key, std::string_view label, Kind kind, Station station, Bounds bounds = {0, 0}, std::string_view howTo = "") {
+FieldSpec row(std::string_view key, std::string_view label, Kind kind, Station station, Bounds bounds = {0, 0},
+              std::string_view howTo = "") {
   using Owner = typename MemberOf<Member>::owner;
   using T = typename MemberOf<Member>::type;
   using Bare = typename Unwrapped<T>::type;

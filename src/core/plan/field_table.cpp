@@ -23,19 +23,58 @@ constexpr Words<3> surfaceWords{"road", "gravel", "soft"};
 
 }  // namespace
 
-template <> std::span<const std::string_view> wordsOf<Chemistry>() { return chemistryWords; }
-template <> std::span<const std::string_view> wordsOf<Method>() { return methodWords; }
-template <> std::span<const std::string_view> wordsOf<Policy>() { return policyWords; }
-template <> std::span<const std::string_view> wordsOf<Polarity>() { return polarityWords; }
-template <> std::span<const std::string_view> wordsOf<Drive>() { return driveWords; }
-template <> std::span<const std::string_view> wordsOf<Tap>() { return tapWords; }
-template <> std::span<const std::string_view> wordsOf<Origin>() { return originWords; }
-template <> std::span<const std::string_view> wordsOf<BmsPort>() { return portWords; }
-template <> std::span<const std::string_view> wordsOf<LiveSide>() { return liveSideWords; }
-template <> std::span<const std::string_view> wordsOf<LoadMode>() { return loadWords; }
-template <> std::span<const std::string_view> wordsOf<Insulation>() { return insulationWords; }
-template <> std::span<const std::string_view> wordsOf<Selector>() { return selectorWords; }
-template <> std::span<const std::string_view> wordsOf<Surface>() { return surfaceWords; }
+template <>
+std::span<const std::string_view> wordsOf<Chemistry>() {
+  return chemistryWords;
+}
+template <>
+std::span<const std::string_view> wordsOf<Method>() {
+  return methodWords;
+}
+template <>
+std::span<const std::string_view> wordsOf<Policy>() {
+  return policyWords;
+}
+template <>
+std::span<const std::string_view> wordsOf<Polarity>() {
+  return polarityWords;
+}
+template <>
+std::span<const std::string_view> wordsOf<Drive>() {
+  return driveWords;
+}
+template <>
+std::span<const std::string_view> wordsOf<Tap>() {
+  return tapWords;
+}
+template <>
+std::span<const std::string_view> wordsOf<Origin>() {
+  return originWords;
+}
+template <>
+std::span<const std::string_view> wordsOf<BmsPort>() {
+  return portWords;
+}
+template <>
+std::span<const std::string_view> wordsOf<LiveSide>() {
+  return liveSideWords;
+}
+template <>
+std::span<const std::string_view> wordsOf<LoadMode>() {
+  return loadWords;
+}
+template <>
+std::span<const std::string_view> wordsOf<Insulation>() {
+  return insulationWords;
+}
+template <>
+std::span<const std::string_view> wordsOf<Selector>() {
+  return selectorWords;
+}
+template <>
+std::span<const std::string_view> wordsOf<Surface>() {
+  return surfaceWords;
+}
 
 namespace {
 
@@ -52,61 +91,77 @@ constexpr auto inRange = Station::Range;
 
 }  // namespace
 
-template <> std::span<const FieldSpec> fieldsOf<Plan>() {
+template <>
+std::span<const FieldSpec> fieldsOf<Plan>() {
   static const Rows rows{
-      row<&Plan::title>("title", "title", Kind::Text, inBike),
-      row<&Plan::currency>("currency", "currency", Kind::Text, inBike),
+      row<&Plan::title>("title", "title", Kind::Text, inBike), row<&Plan::currency>("currency", "currency", Kind::Text, inBike),
       row<&Plan::budget>("budget", "budget", Kind::Price, inBike, {0, 1e6}, "what may be spent, tax and shipping included"),
-      row<&Plan::ambient>("ambient_C", "air temperature", Kind::Temperature, inBike, {-40, 60}, "the coldest day that counts, on a thermometer in the shade")};
+      row<&Plan::ambient>("ambient_C", "air temperature", Kind::Temperature, inBike, {-40, 60},
+                          "the coldest day that counts, on a thermometer in the shade")};
   return rows;
 }
 
-template <> std::span<const FieldSpec> fieldsOf<Bike>() {
+template <>
+std::span<const FieldSpec> fieldsOf<Bike>() {
   static const Rows rows{
       row<&Bike::mass>("mass_kg", "bike", Kind::Mass, inBike, {5, 500}, "weigh it with bathroom scales, one wheel at a time"),
       row<&Bike::rider>("rider_kg", "rider", Kind::Mass, inBike, {20, 250}, "bathroom scales, in riding clothes"),
       row<&Bike::load>("load_kg", "load", Kind::Mass, inBike, {0, 400}, "weigh the usual load"),
       row<&Bike::dragArea>("cda_m2", "drag area", Kind::Drag, inBike, {0.1, 3}, "coast down a known hill; upright 0.60, cargo 0.75"),
-      row<&Bike::rolling>("crr", "rolling resistance", Kind::Plain, inBike, {0.002, 0.1}, "coast to a stop on the flat; road 0.010, gravel 0.016, soft 0.030"),
+      row<&Bike::rolling>("crr", "rolling resistance", Kind::Plain, inBike, {0.002, 0.1},
+                          "coast to a stop on the flat; road 0.010, gravel 0.016, soft 0.030"),
       row<&Bike::drive>("drive", "drive", Kind::Choice, inBike),
-      row<&Bike::riderPower>("rider_W", "helps with", Kind::Power, inBike, {0, 500}, "what the rider pushes for hours: easy 60, steady 90, hard 150"),
-      row<&Bike::noLoadSpeed>("noload_km_h", "no-load speed", Kind::Speed, inBike, {5, 120}, "wheel off the ground, full throttle, read the display")};
+      row<&Bike::riderPower>("rider_W", "helps with", Kind::Power, inBike, {0, 500},
+                             "what the rider pushes for hours: easy 60, steady 90, hard 150"),
+      row<&Bike::noLoadSpeed>("noload_km_h", "no-load speed", Kind::Speed, inBike, {5, 120},
+                              "wheel off the ground, full throttle, read the display")};
   return rows;
 }
 
-template <> std::span<const FieldSpec> fieldsOf<Accessory>() {
-  static const Rows rows{
-      row<&Accessory::name>("name", "accessory", Kind::Text, inBike),
-      row<&Accessory::power>("power_W", "accessory power", Kind::Power, inBike, {0, 1000}, "printed on it"),
-      row<&Accessory::maximum>("max_V", "accessory maximum", Kind::Voltage, inBike, {0, 200}, "printed on it"),
-      row<&Accessory::tap>("tap", "fed from", Kind::Choice, inBike),
-      row<&Accessory::parked>("parked_mA", "draw while parked", Kind::SmallCurrent, inBike, {0, 1000}, "a meter in series with everything off")};
+template <>
+std::span<const FieldSpec> fieldsOf<Accessory>() {
+  static const Rows rows{row<&Accessory::name>("name", "accessory", Kind::Text, inBike),
+                         row<&Accessory::power>("power_W", "accessory power", Kind::Power, inBike, {0, 1000}, "printed on it"),
+                         row<&Accessory::maximum>("max_V", "accessory maximum", Kind::Voltage, inBike, {0, 200}, "printed on it"),
+                         row<&Accessory::tap>("tap", "fed from", Kind::Choice, inBike),
+                         row<&Accessory::parked>("parked_mA", "draw while parked", Kind::SmallCurrent, inBike, {0, 1000},
+                                                 "a meter in series with everything off")};
   return rows;
 }
 
-template <> std::span<const FieldSpec> fieldsOf<Controller>() {
+template <>
+std::span<const FieldSpec> fieldsOf<Controller>() {
   static const Rows rows{
-      withTolerance(row<&Controller::currentLimit>("current_max_A", "controller limit", Kind::Current, inBike, {0.5, 300}, "printed on the controller, as 22±1A"), "current_tolerance_A"),
+      withTolerance(row<&Controller::currentLimit>("current_max_A", "controller limit", Kind::Current, inBike, {0.5, 300},
+                                                   "printed on the controller, as 22±1A"),
+                    "current_tolerance_A"),
       row<&Controller::currentTolerance>("current_tolerance_A", "limit tolerance", Kind::Current, inBike, {0, 50}, "printed after the ±"),
-      withTolerance(row<&Controller::cutoff>("cutoff_V", "controller cut-off", Kind::Voltage, inBike, {5, 200}, "printed as L.V. 40±1V"), "cutoff_tolerance_V"),
+      withTolerance(row<&Controller::cutoff>("cutoff_V", "controller cut-off", Kind::Voltage, inBike, {5, 200}, "printed as L.V. 40±1V"),
+                    "cutoff_tolerance_V"),
       row<&Controller::cutoffTolerance>("cutoff_tolerance_V", "cut-off tolerance", Kind::Voltage, inBike, {0, 20}, "printed after the ±"),
       row<&Controller::inputMaximum>("input_max_V", "controller maximum", Kind::Voltage, inBike, {5, 300}, "printed as maximum input"),
-      row<&Controller::capacitorVoltage>("capacitor_V", "capacitor print", Kind::Voltage, inBike, {5, 500}, "printed on the large capacitors inside"),
-      row<&Controller::bulkCapacitance>("bulk_uF", "bulk capacitance", Kind::MicroCapacitance, inBike, {0, 100000}, "printed on the large capacitors; add them up"),
-      row<&Controller::regenCurrent>("regen_current_A", "regenerative current", Kind::Current, inBike, {0, 300}, "clamp meter while braking; 0 if it is off"),
+      row<&Controller::capacitorVoltage>("capacitor_V", "capacitor print", Kind::Voltage, inBike, {5, 500},
+                                         "printed on the large capacitors inside"),
+      row<&Controller::bulkCapacitance>("bulk_uF", "bulk capacitance", Kind::MicroCapacitance, inBike, {0, 100000},
+                                        "printed on the large capacitors; add them up"),
+      row<&Controller::regenCurrent>("regen_current_A", "regenerative current", Kind::Current, inBike, {0, 300},
+                                     "clamp meter while braking; 0 if it is off"),
       row<&Controller::boost>("boost_s", "boost time", Kind::Duration, inBike, {0.1, 3600}, "only if the controller falls back by itself"),
       row<&Controller::modified>("modified", "limit altered", Kind::Flag, inBike),
-      row<&Controller::tails>("tails_mohm", "controller leads", Kind::Resistance, inBike, {0, 500}, "drop over the leads divided by the current")};
+      row<&Controller::tails>("tails_mohm", "controller leads", Kind::Resistance, inBike, {0, 500},
+                              "drop over the leads divided by the current")};
   return rows;
 }
 
-template <> std::span<const FieldSpec> fieldsOf<Cell>() {
+template <>
+std::span<const FieldSpec> fieldsOf<Cell>() {
   static const Rows rows{
       row<&Cell::name>("name", "cell", Kind::Text, inPack),
       row<&Cell::chemistry>("chemistry", "chemistry", Kind::Choice, inPack),
       row<&Cell::form>("form", "size", Kind::Text, inPack),
       row<&Cell::capacity>("capacity_Ah", "cell capacity", Kind::Charge, inPack, {0.05, 500}, "a full discharge at 0.2 C, in Ah"),
-      row<&Cell::resistance>("resistance_mohm", "cell resistance", Kind::Resistance, inPack, {0.02, 2000}, "two loads, ten seconds each: (V1 − V2)/(I2 − I1)"),
+      row<&Cell::resistance>("resistance_mohm", "cell resistance", Kind::Resistance, inPack, {0.02, 2000},
+                             "two loads, ten seconds each: (V1 − V2)/(I2 − I1)"),
       row<&Cell::continuous>("continuous_A", "cell continuous", Kind::Current, inPack, {0.05, 1000}, "data sheet, or a test to 60 °C"),
       row<&Cell::peak>("peak_A", "cell short-time", Kind::Current, inPack, {0.05, 2000}, "data sheet"),
       row<&Cell::peakTime>("peak_s", "for", Kind::Duration, inPack, {0.1, 600}, "data sheet"),
@@ -117,28 +172,35 @@ template <> std::span<const FieldSpec> fieldsOf<Cell>() {
   return rows;
 }
 
-template <> std::span<const FieldSpec> fieldsOf<CellRc>() {
-  static const Rows rows{
-      row<&CellRc::resistance>("resistance_mohm", "slow resistance", Kind::Resistance, inPack, {0, 2000}, "the further sag between one second and one minute"),
-      row<&CellRc::capacitance>("capacitance_F", "slow capacitance", Kind::Capacitance, inPack, {1, 1e6}, "time constant divided by the slow resistance")};
+template <>
+std::span<const FieldSpec> fieldsOf<CellRc>() {
+  static const Rows rows{row<&CellRc::resistance>("resistance_mohm", "slow resistance", Kind::Resistance, inPack, {0, 2000},
+                                                  "the further sag between one second and one minute"),
+                         row<&CellRc::capacitance>("capacitance_F", "slow capacitance", Kind::Capacitance, inPack, {1, 1e6},
+                                                   "time constant divided by the slow resistance")};
   return rows;
 }
 
-template <> std::span<const FieldSpec> fieldsOf<Pack>() {
+template <>
+std::span<const FieldSpec> fieldsOf<Pack>() {
   static const Rows rows{
       required(row<&Pack::id>("id", "pack id", Kind::Text, inPack)),
       row<&Pack::name>("name", "name", Kind::Text, inPack),
       row<&Pack::origin>("origin", "origin", Kind::Choice, inPack),
       required(row<&Pack::cell>("cell", "cell", Kind::CellId, inPack)),
-      row<&Pack::series>("series", "S (in series)", Kind::Count, inPack, {1, 200}, "full voltage divided by the charge voltage of one cell"),
+      row<&Pack::series>("series", "S (in series)", Kind::Count, inPack, {1, 200},
+                         "full voltage divided by the charge voltage of one cell"),
       row<&Pack::parallel>("parallel", "P (in parallel)", Kind::Count, inPack, {1, 200}, "Ah of the pack divided by Ah of one cell"),
       row<&Pack::links>("links_mohm", "links", Kind::Resistance, inPack, {0, 1000}),
       row<&Pack::tails>("tails_mohm", "own leads", Kind::Resistance, inPack, {0, 1000}),
-      row<&Pack::measuredResistance>("measured_resistance_mohm", "measured resistance", Kind::Resistance, inPack, {0.5, 5000}, "two loads at the plug: (V1 − V2)/(I2 − I1)"),
+      row<&Pack::measuredResistance>("measured_resistance_mohm", "measured resistance", Kind::Resistance, inPack, {0.5, 5000},
+                                     "two loads at the plug: (V1 − V2)/(I2 − I1)"),
       row<&Pack::soc>("soc", "charge", Kind::Fraction, inPack, {0, 1}, "rested voltage, read on a meter"),
       row<&Pack::soh>("soh", "health", Kind::Fraction, inPack, {0.1, 1.1}, "capacity test: Ah put back × 0.99 over rated Ah"),
-      row<&Pack::temperature>("temperature_C", "cell temperature", Kind::Temperature, inPack, {-40, 80}, "infrared thermometer; empty: the air"),
-      row<&Pack::chargeTemperature>("charge_temperature_C", "charged at", Kind::Temperature, inCharging, {-40, 80}, "where it is charged, after a night there"),
+      row<&Pack::temperature>("temperature_C", "cell temperature", Kind::Temperature, inPack, {-40, 80},
+                              "infrared thermometer; empty: the air"),
+      row<&Pack::chargeTemperature>("charge_temperature_C", "charged at", Kind::Temperature, inCharging, {-40, 80},
+                                    "where it is charged, after a night there"),
       row<&Pack::mount>("mount", "mounted", Kind::Text, inBike),
       row<&Pack::mass>("mass_kg", "pack mass", Kind::Mass, inPack, {0.05, 500}, "luggage scales"),
       row<&Pack::price>("price", "price", Kind::Price, inPack, {0, 1e6}),
@@ -152,7 +214,8 @@ template <> std::span<const FieldSpec> fieldsOf<Pack>() {
   return rows;
 }
 
-template <> std::span<const FieldSpec> fieldsOf<Bms>() {
+template <>
+std::span<const FieldSpec> fieldsOf<Bms>() {
   static const Rows rows{
       row<&Bms::present>("present", "BMS fitted", Kind::Flag, inPack),
       row<&Bms::series>("series", "BMS series count", Kind::Count, inPack, {1, 200}, "count its sense leads less one"),
@@ -171,7 +234,8 @@ template <> std::span<const FieldSpec> fieldsOf<Bms>() {
   return rows;
 }
 
-template <> std::span<const FieldSpec> fieldsOf<Fuse>() {
+template <>
+std::span<const FieldSpec> fieldsOf<Fuse>() {
   static const Rows rows{
       row<&Fuse::present>("present", "fuse fitted", Kind::Flag, inJoining),
       row<&Fuse::rating>("rating_A", "fuse", Kind::Current, inJoining, {0.1, 1000}, "printed on the fuse"),
@@ -183,7 +247,8 @@ template <> std::span<const FieldSpec> fieldsOf<Fuse>() {
   return rows;
 }
 
-template <> std::span<const FieldSpec> fieldsOf<Reading>() {
+template <>
+std::span<const FieldSpec> fieldsOf<Reading>() {
   static const Rows rows{
       row<&Reading::when>("when", "read on", Kind::Text, inPack),
       row<&Reading::pack>("pack_V", "pack reading", Kind::Voltage, inPack, {0, 1000}, "meter at the plug, rested 30 min"),
@@ -191,21 +256,24 @@ template <> std::span<const FieldSpec> fieldsOf<Reading>() {
   return rows;
 }
 
-template <> std::span<const FieldSpec> fieldsOf<Joining>() {
+template <>
+std::span<const FieldSpec> fieldsOf<Joining>() {
   static const Rows rows{
       row<&Joining::method>("method", "how the packs meet", Kind::Choice, inJoining),
       row<&Joining::policy>("policy", "who goes first", Kind::Choice, inJoining),
       row<&Joining::mark>("mark_soc", "change at", Kind::Fraction, inJoining, {0, 0.95}),
       row<&Joining::precharge>("precharge_ohm", "precharge resistor", Kind::PlainResistance, inJoining, {0.1, 100000}),
       row<&Joining::loadMode>("load_mode", "the ride draws", Kind::Choice, inJoining),
-      row<&Joining::loadPower>("load_power_W", "power drawn", Kind::Power, inJoining, {0, 50000}, "watt meter over a usual ride; empty: from the route"),
+      row<&Joining::loadPower>("load_power_W", "power drawn", Kind::Power, inJoining, {0, 50000},
+                               "watt meter over a usual ride; empty: from the route"),
       row<&Joining::loadCurrent>("load_current_A", "current drawn", Kind::Current, inJoining, {0, 1000}, "clamp meter over a usual ride"),
       row<&Joining::limitWhileApart>("limit_while_apart_A", "limit while packs differ", Kind::Current, inJoining, {0.5, 300}),
       row<&Joining::outputPlug>("output_plug", "plug after the joint", Kind::ConnectorId, inJoining)};
   return rows;
 }
 
-template <> std::span<const FieldSpec> fieldsOf<JoinPart>() {
+template <>
+std::span<const FieldSpec> fieldsOf<JoinPart>() {
   static const Rows rows{
       row<&JoinPart::input>("input_A", "joiner, per input", Kind::Current, inJoining, {0.5, 1000}, "printed on the joiner"),
       row<&JoinPart::total>("total_A", "joiner, total", Kind::Current, inJoining, {0.5, 1000}, "printed on the joiner"),
@@ -217,9 +285,13 @@ template <> std::span<const FieldSpec> fieldsOf<JoinPart>() {
   return rows;
 }
 
-template <> std::span<const FieldSpec> fieldsOf<Wiring>() { return {}; }
+template <>
+std::span<const FieldSpec> fieldsOf<Wiring>() {
+  return {};
+}
 
-template <> std::span<const FieldSpec> fieldsOf<Run>() {
+template <>
+std::span<const FieldSpec> fieldsOf<Run>() {
   static const Rows rows{
       required(row<&Run::id>("id", "run id", Kind::Text, inJoining)),
       row<&Run::from>("from", "from", Kind::Text, inJoining),
@@ -234,7 +306,8 @@ template <> std::span<const FieldSpec> fieldsOf<Run>() {
   return rows;
 }
 
-template <> std::span<const FieldSpec> fieldsOf<Charger>() {
+template <>
+std::span<const FieldSpec> fieldsOf<Charger>() {
   static const Rows rows{
       required(row<&Charger::id>("id", "charger id", Kind::Text, inCharging)),
       row<&Charger::name>("name", "charger", Kind::Text, inCharging),
@@ -251,7 +324,8 @@ template <> std::span<const FieldSpec> fieldsOf<Charger>() {
   return rows;
 }
 
-template <> std::span<const FieldSpec> fieldsOf<Route>() {
+template <>
+std::span<const FieldSpec> fieldsOf<Route>() {
   static const Rows rows{
       required(row<&Route::id>("id", "route", Kind::Text, inRange)),
       row<&Route::length>("km", "distance", Kind::Distance, inRange, {0.1, 1000}, "odometer, or a map"),

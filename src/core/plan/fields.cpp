@@ -22,8 +22,7 @@ std::string foundWords(const FieldValue& value) {
 
 std::string joined(const std::vector<std::string_view>& words) {
   std::string out;
-  for (std::size_t i = 0; i < words.size(); ++i)
-    out += (i == 0 ? "" : i + 1 == words.size() ? " or " : ", ") + std::string(words[i]);
+  for (std::size_t i = 0; i < words.size(); ++i) out += (i == 0 ? "" : i + 1 == words.size() ? " or " : ", ") + std::string(words[i]);
   return out;
 }
 
@@ -46,10 +45,12 @@ struct Resolver {
   FieldRef& out;
   bool found = false;
 
-  template <class T> void object(std::string_view key, const T& child) {
+  template <class T>
+  void object(std::string_view key, const T& child) {
     if (key == token) found = resolve(child, rest, out);
   }
-  template <class T> void list(std::string_view key, const std::vector<T>& items) {
+  template <class T>
+  void list(std::string_view key, const std::vector<T>& items) {
     if (key != token || rest.empty()) return;
     std::string deeper;
     const std::string index = firstToken(rest, deeper);
@@ -57,11 +58,13 @@ struct Resolver {
     const auto [end, error] = std::from_chars(index.data(), index.data() + index.size(), k);
     if (error == std::errc() && end == index.data() + index.size() && k < items.size()) found = resolve(items[k], deeper, out);
   }
-  template <class T> void keyed(std::string_view key, const std::vector<T>& items) {
+  template <class T>
+  void keyed(std::string_view key, const std::vector<T>& items) {
     if (key != token || rest.empty()) return;
     std::string deeper;
     const std::string id = firstToken(rest, deeper);
-    for (const T& item : items) if (item.id == id) found = resolve(item, deeper, out);
+    for (const T& item : items)
+      if (item.id == id) found = resolve(item, deeper, out);
   }
   void volts(std::string_view, const std::vector<Volt>&) {}
   void words(std::string_view, const std::vector<std::string>&) {}
@@ -75,7 +78,10 @@ bool resolve(const Owner& owner, const std::string& pointer, FieldRef& out) {
   resolver.token = firstToken(pointer, resolver.rest);
   if (resolver.rest.empty()) {
     for (const FieldSpec& spec : fieldsOf<Owner>())
-      if (spec.key == resolver.token) { out = {&spec, spec.get(&owner)}; return true; }
+      if (spec.key == resolver.token) {
+        out = {&spec, spec.get(&owner)};
+        return true;
+      }
   }
   visitChildren(owner, resolver);
   return resolver.found;
@@ -87,16 +93,22 @@ struct Enumerator {
   std::string path;
   const Visit& visit;
 
-  template <class Owner> void all(const std::string& at, const Owner& owner) {
+  template <class Owner>
+  void all(const std::string& at, const Owner& owner) {
     for (const FieldSpec& spec : fieldsOf<Owner>()) visit(at + "/" + std::string(spec.key), spec, spec.get(&owner));
     Enumerator inner{at, visit};
     visitChildren(owner, inner);
   }
-  template <class T> void object(std::string_view key, const T& child) { all(path + "/" + std::string(key), child); }
-  template <class T> void list(std::string_view key, const std::vector<T>& items) {
+  template <class T>
+  void object(std::string_view key, const T& child) {
+    all(path + "/" + std::string(key), child);
+  }
+  template <class T>
+  void list(std::string_view key, const std::vector<T>& items) {
     for (std::size_t i = 0; i < items.size(); ++i) all(fmt::format("{}/{}/{}", path, key, i), items[i]);
   }
-  template <class T> void keyed(std::string_view key, const std::vector<T>& items) {
+  template <class T>
+  void keyed(std::string_view key, const std::vector<T>& items) {
     for (const T& item : items) all(fmt::format("{}/{}/{}", path, key, item.id), item);
   }
   void volts(std::string_view, const std::vector<Volt>&) {}
@@ -104,13 +116,14 @@ struct Enumerator {
   void curve(std::string_view, const std::vector<CurvePoint>&) {}
 };
 
-constexpr std::array sourceWords{std::string_view("measured"), std::string_view("label"), std::string_view("catalogue"),
-                                 std::string_view("claim"), std::string_view("remembered"), std::string_view("assumed")};
+constexpr std::array sourceWords{std::string_view("measured"), std::string_view("label"),      std::string_view("catalogue"),
+                                 std::string_view("claim"),    std::string_view("remembered"), std::string_view("assumed")};
 
 }  // namespace
 
 std::string_view stationName(Station station) {
-  static constexpr std::array<std::string_view, 10> names{"Bike", "Options", "Pack", "Fit", "Joining", "Wiring", "Charging", "Range", "Build", "Log"};
+  static constexpr std::array<std::string_view, 10> names{"Bike",   "Options",  "Pack",  "Fit",   "Joining",
+                                                          "Wiring", "Charging", "Range", "Build", "Log"};
   return names[static_cast<std::size_t>(station)];
 }
 
@@ -123,8 +136,8 @@ std::string expectedWords(const FieldSpec& spec) {
   if (!isNumeric(spec.kind)) return "a text";
   const std::string_view unit = unitsOf(spec.kind).front().symbol;
   const std::string suffix = unit.empty() ? "" : " " + std::string(unit);
-  return fmt::format("{} from {} to {}{}", spec.kind == Kind::Count ? "a whole number" : "a number",
-                     formatNumber(spec.minimum, 6), formatNumber(spec.maximum, 6), suffix);
+  return fmt::format("{} from {} to {}{}", spec.kind == Kind::Count ? "a whole number" : "a number", formatNumber(spec.minimum, 6),
+                     formatNumber(spec.maximum, 6), suffix);
 }
 
 Expected<FieldValue> validated(const FieldSpec& spec, const FieldValue& value) {
@@ -199,11 +212,12 @@ std::string_view provenanceWord(Provenance source) { return sourceWords[static_c
 
 Expected<Provenance> parseProvenance(std::string_view word) {
   const auto found = std::find(sourceWords.begin(), sourceWords.end(), word);
-  if (found == sourceWords.end()) return unexpected("", "\"" + std::string(word.substr(0, 60)) + "\"", "measured, label, catalogue, claim, remembered or assumed");
+  if (found == sourceWords.end())
+    return unexpected("", "\"" + std::string(word.substr(0, 60)) + "\"", "measured, label, catalogue, claim, remembered or assumed");
   return static_cast<Provenance>(found - sourceWords.begin());
 }
 
-Provenance sourceOf(const Plan& plan, const std::string& pointer) {
+Provenance provenanceOf(const Plan& plan, const std::string& pointer) {
   const auto found = plan.provenance.find(pointer);
   return found == plan.provenance.end() ? Provenance::Assumed : found->second.from;
 }

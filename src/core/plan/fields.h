@@ -23,15 +23,15 @@ std::string_view stationName(Station station);
 using FieldValue = std::variant<std::monostate, double, bool, std::string>;
 
 struct FieldSpec {
-  std::string_view key;          ///< JSON key, unit in the name
+  std::string_view key;  ///< JSON key, unit in the name
   std::string_view label;
   Kind kind = Kind::Text;
-  double minimum = 0.0;          ///< in the file unit, inclusive
+  double minimum = 0.0;  ///< in the file unit, inclusive
   double maximum = 0.0;
-  bool required = false;         ///< empty keeps the last good value
+  bool required = false;  ///< empty keeps the last good value
   Station station = Station::Bike;
-  std::string_view howTo;        ///< how to find or measure it
-  std::string_view toleranceKey; ///< sibling that "22±1A" also sets
+  std::string_view howTo;         ///< how to find or measure it
+  std::string_view toleranceKey;  ///< sibling that "22±1A" also sets
   std::vector<std::string_view> choices;
   FieldValue (*get)(const void* owner) = nullptr;
   void (*set)(void* owner, const FieldValue& value) = nullptr;
@@ -41,22 +41,38 @@ struct FieldSpec {
 template <class Owner>
 std::span<const FieldSpec> fieldsOf();
 
-template <> std::span<const FieldSpec> fieldsOf<Plan>();
-template <> std::span<const FieldSpec> fieldsOf<Bike>();
-template <> std::span<const FieldSpec> fieldsOf<Accessory>();
-template <> std::span<const FieldSpec> fieldsOf<Controller>();
-template <> std::span<const FieldSpec> fieldsOf<Cell>();
-template <> std::span<const FieldSpec> fieldsOf<CellRc>();
-template <> std::span<const FieldSpec> fieldsOf<Pack>();
-template <> std::span<const FieldSpec> fieldsOf<Bms>();
-template <> std::span<const FieldSpec> fieldsOf<Fuse>();
-template <> std::span<const FieldSpec> fieldsOf<Reading>();
-template <> std::span<const FieldSpec> fieldsOf<Joining>();
-template <> std::span<const FieldSpec> fieldsOf<JoinPart>();
-template <> std::span<const FieldSpec> fieldsOf<Wiring>();
-template <> std::span<const FieldSpec> fieldsOf<Run>();
-template <> std::span<const FieldSpec> fieldsOf<Charger>();
-template <> std::span<const FieldSpec> fieldsOf<Route>();
+template <>
+std::span<const FieldSpec> fieldsOf<Plan>();
+template <>
+std::span<const FieldSpec> fieldsOf<Bike>();
+template <>
+std::span<const FieldSpec> fieldsOf<Accessory>();
+template <>
+std::span<const FieldSpec> fieldsOf<Controller>();
+template <>
+std::span<const FieldSpec> fieldsOf<Cell>();
+template <>
+std::span<const FieldSpec> fieldsOf<CellRc>();
+template <>
+std::span<const FieldSpec> fieldsOf<Pack>();
+template <>
+std::span<const FieldSpec> fieldsOf<Bms>();
+template <>
+std::span<const FieldSpec> fieldsOf<Fuse>();
+template <>
+std::span<const FieldSpec> fieldsOf<Reading>();
+template <>
+std::span<const FieldSpec> fieldsOf<Joining>();
+template <>
+std::span<const FieldSpec> fieldsOf<JoinPart>();
+template <>
+std::span<const FieldSpec> fieldsOf<Wiring>();
+template <>
+std::span<const FieldSpec> fieldsOf<Run>();
+template <>
+std::span<const FieldSpec> fieldsOf<Charger>();
+template <>
+std::span<const FieldSpec> fieldsOf<Route>();
 
 /// Checks a value against its row: type, bounds, choices, wire sizes. The place is left empty.
 Expected<FieldValue> validated(const FieldSpec& spec, const FieldValue& value);
@@ -84,13 +100,17 @@ std::string_view provenanceWord(Provenance source);
 Expected<Provenance> parseProvenance(std::string_view word);
 
 /// The source of a value: what the plan says, else assumed.
-Provenance sourceOf(const Plan& plan, const std::string& pointer);
+Provenance provenanceOf(const Plan& plan, const std::string& pointer);
 
 template <class E>
 std::span<const std::string_view> wordsOf();
-template <> std::span<const std::string_view> wordsOf<Chemistry>();
-template <> std::span<const std::string_view> wordsOf<Method>();
-template <> std::span<const std::string_view> wordsOf<Policy>();
-template <> std::span<const std::string_view> wordsOf<Polarity>();
+template <>
+std::span<const std::string_view> wordsOf<Chemistry>();
+template <>
+std::span<const std::string_view> wordsOf<Method>();
+template <>
+std::span<const std::string_view> wordsOf<Policy>();
+template <>
+std::span<const std::string_view> wordsOf<Polarity>();
 
 }  // namespace usherwright

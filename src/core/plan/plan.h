@@ -48,7 +48,7 @@ struct Controller {
   Known<Volt> capacitorVoltage;
   Known<MicroFarad> bulkCapacitance;
   Known<Ampere> regenCurrent;
-  Known<Second> boost;           ///< longest time at the limit; unknown = as long as the hill lasts
+  Known<Second> boost;  ///< longest time at the limit; unknown = as long as the hill lasts
   bool modified = false;
   Known<MilliOhm> tails;
   UnknownKeys unknown;
@@ -117,12 +117,12 @@ struct Bms {
 };
 
 struct Fuse {
-  Known<bool> present;           ///< false: known to be missing
+  Known<bool> present;  ///< false: known to be missing
   Known<Ampere> rating;
   Known<Volt> dcVoltage;
   Known<Ampere> breaking;
   Known<Coefficient> carry;
-  Known<Millimetre> distance;    ///< from the pack's positive
+  Known<Millimetre> distance;  ///< from the pack's positive
   Known<bool> builtIn;
   UnknownKeys unknown;
   friend bool operator==(const Fuse&, const Fuse&) = default;
@@ -141,7 +141,7 @@ struct Pack {
   std::string id;
   std::string name;
   Origin origin = Origin::Built;
-  std::string cell;              ///< id of the cell
+  std::string cell;  ///< id of the cell
   int series = 13;
   int parallel = 4;
   MilliOhm links{12};
@@ -155,7 +155,7 @@ struct Pack {
   Known<Kilogram> mass;
   Known<Money> price;
   Known<bool> mixedCells;
-  std::string competence;        ///< above 60 V: who does the work, and why they are competent
+  std::string competence;  ///< above 60 V: who does the work, and why they are competent
   Bms bms;
   Fuse fuse;
   std::string plug;
@@ -170,7 +170,7 @@ struct Pack {
 };
 
 struct JoinPart {
-  Known<Ampere> input;           ///< per input
+  Known<Ampere> input;  ///< per input
   Known<Ampere> total;
   Known<Volt> voltage;
   Known<Volt> forwardDrop;
@@ -187,9 +187,9 @@ struct Joining {
   StateOfCharge mark{0.2};
   Known<Ohm> precharge;
   LoadMode loadMode = LoadMode::Power;
-  Known<Watt> loadPower;         ///< unknown: the route's mean power while it draws
+  Known<Watt> loadPower;  ///< unknown: the route's mean power while it draws
   Known<Ampere> loadCurrent;
-  Known<Ampere> limitWhileApart; ///< a lower controller limit kept while packs differ
+  Known<Ampere> limitWhileApart;  ///< a lower controller limit kept while packs differ
   std::string outputPlug;
   JoinPart part;
   UnknownKeys unknown;
@@ -228,7 +228,7 @@ struct Charger {
   Selector selector = Selector::None;
   Known<Efficiency> efficiency;
   Known<Ampere> stop;
-  Known<Volt> reading;           ///< no-load output on a meter
+  Known<Volt> reading;  ///< no-load output on a meter
   Known<Coefficient> meterAccuracy;
   std::vector<std::string> forPacks;
   UnknownKeys unknown;
@@ -252,13 +252,13 @@ enum class Provenance : std::uint8_t { Measured, Label, Catalogue, Claim, Rememb
 struct ProvenanceEntry {
   Provenance from = Provenance::Assumed;
   std::string note;
-  std::string also;              ///< JSON text of conflicting values kept side by side
+  std::string also;  ///< JSON text of conflicting values kept side by side
   friend bool operator==(const ProvenanceEntry&, const ProvenanceEntry&) = default;
 };
 
 struct Acceptance {
   std::string reason;
-  double headline = 0.0;         ///< the finding's headline figure when it was accepted
+  double headline = 0.0;  ///< the finding's headline figure when it was accepted
   friend bool operator==(const Acceptance&, const Acceptance&) = default;
 };
 
@@ -268,8 +268,8 @@ struct Plan {
   Known<Money> budget;
   Celsius ambient{20};
   Bike bike;
-  std::vector<Cell> cells;       ///< unique ids, order of the file
-  std::vector<Pack> packs;       ///< unique ids
+  std::vector<Cell> cells;  ///< unique ids, order of the file
+  std::vector<Pack> packs;  ///< unique ids
   Joining joining;
   Wiring wiring;
   std::vector<Charger> chargers;

@@ -28,9 +28,18 @@ class Quantity {
   constexpr double value() const { return value_; }
 
   constexpr Quantity operator-() const { return Quantity(-value_); }
-  constexpr Quantity& operator+=(Quantity other) { value_ += other.value_; return *this; }
-  constexpr Quantity& operator-=(Quantity other) { value_ -= other.value_; return *this; }
-  constexpr Quantity& operator*=(double factor) { value_ *= factor; return *this; }
+  constexpr Quantity& operator+=(Quantity other) {
+    value_ += other.value_;
+    return *this;
+  }
+  constexpr Quantity& operator-=(Quantity other) {
+    value_ -= other.value_;
+    return *this;
+  }
+  constexpr Quantity& operator*=(double factor) {
+    value_ *= factor;
+    return *this;
+  }
 
   friend constexpr Quantity operator+(Quantity a, Quantity b) { return Quantity(a.value_ + b.value_); }
   friend constexpr Quantity operator-(Quantity a, Quantity b) { return Quantity(a.value_ - b.value_); }
@@ -51,10 +60,28 @@ template <class T>
 using Known = std::optional<T>;
 
 namespace dimension {
-struct Voltage; struct Current; struct Resistance; struct Capacitance; struct Charge; struct Energy;
-struct Power; struct Length; struct Area; struct Mass; struct Time; struct Temperature;
-struct TemperatureDifference; struct Money; struct Speed; struct DragArea; struct StateOfCharge;
-struct StateOfHealth; struct Efficiency; struct Coefficient; struct Heat; struct SpecificEnergy;
+struct Voltage;
+struct Current;
+struct Resistance;
+struct Capacitance;
+struct Charge;
+struct Energy;
+struct Power;
+struct Length;
+struct Area;
+struct Mass;
+struct Time;
+struct Temperature;
+struct TemperatureDifference;
+struct Money;
+struct Speed;
+struct DragArea;
+struct StateOfCharge;
+struct StateOfHealth;
+struct Efficiency;
+struct Coefficient;
+struct Heat;
+struct SpecificEnergy;
 }  // namespace dimension
 
 using Volt = Quantity<dimension::Voltage>;
@@ -64,8 +91,8 @@ using Ohm = Quantity<dimension::Resistance>;
 using MilliOhm = Quantity<dimension::Resistance, std::milli>;
 using Farad = Quantity<dimension::Capacitance>;
 using MicroFarad = Quantity<dimension::Capacitance, std::micro>;
-using AmpereHour = Quantity<dimension::Charge>;   ///< charge in Ah, the trade's unit
-using WattHour = Quantity<dimension::Energy>;     ///< energy in Wh, the trade's unit
+using AmpereHour = Quantity<dimension::Charge>;  ///< charge in Ah, the trade's unit
+using WattHour = Quantity<dimension::Energy>;    ///< energy in Wh, the trade's unit
 using Joule = Quantity<dimension::Energy, std::ratio<1, 3600>>;
 using Watt = Quantity<dimension::Power>;
 using Metre = Quantity<dimension::Length>;
@@ -80,9 +107,9 @@ using Minute = Quantity<dimension::Time, std::ratio<60>>;
 using Hour = Quantity<dimension::Time, std::ratio<3600>>;
 using Celsius = Quantity<dimension::Temperature>;  ///< absolute temperature in °C
 using Kelvins = Quantity<dimension::TemperatureDifference>;
-using Money = Quantity<dimension::Money>;          ///< in the plan's currency
+using Money = Quantity<dimension::Money>;  ///< in the plan's currency
 using KilometrePerHour = Quantity<dimension::Speed>;
-using DragArea = Quantity<dimension::DragArea>;    ///< CdA in m²
+using DragArea = Quantity<dimension::DragArea>;            ///< CdA in m²
 using StateOfCharge = Quantity<dimension::StateOfCharge>;  ///< 0…1
 using StateOfHealth = Quantity<dimension::StateOfHealth>;  ///< 0…1.1
 using Efficiency = Quantity<dimension::Efficiency>;        ///< 0…1

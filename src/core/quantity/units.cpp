@@ -78,22 +78,28 @@ NumberAndRest splitNumber(std::string_view text) {
 }
 
 const Unit* findUnit(std::span<const Unit> units, std::string_view symbol) {
-  for (const Unit& u : units) if (u.symbol == symbol) return &u;
+  for (const Unit& u : units)
+    if (u.symbol == symbol) return &u;
   // A capital typed by habit ("54.6v", "14AH") is the same unit, unless the letter's size carries the meaning.
   const Unit* match = nullptr;
   for (const Unit& u : units)
-    if (lowered(u.symbol) == lowered(symbol)) { match = &u; break; }
+    if (lowered(u.symbol) == lowered(symbol)) {
+      match = &u;
+      break;
+    }
   return match;
 }
 
 /// What a stray unit is a unit of, for the error sentence.
 std::string ownerOfUnit(std::string_view symbol) {
-  struct Row { Kind kind; std::string_view words; };
-  static constexpr std::array rows{
-      Row{Kind::Voltage, "a voltage"}, Row{Kind::Current, "a current"}, Row{Kind::Charge, "a charge"},
-      Row{Kind::Resistance, "a resistance"}, Row{Kind::Power, "a power"}, Row{Kind::Length, "a length"},
-      Row{Kind::Distance, "a distance"}, Row{Kind::Mass, "a mass"}, Row{Kind::Duration, "a time"},
-      Row{Kind::Temperature, "a temperature"}, Row{Kind::Speed, "a speed"}};
+  struct Row {
+    Kind kind;
+    std::string_view words;
+  };
+  static constexpr std::array rows{Row{Kind::Voltage, "a voltage"},         Row{Kind::Current, "a current"}, Row{Kind::Charge, "a charge"},
+                                   Row{Kind::Resistance, "a resistance"},   Row{Kind::Power, "a power"},     Row{Kind::Length, "a length"},
+                                   Row{Kind::Distance, "a distance"},       Row{Kind::Mass, "a mass"},       Row{Kind::Duration, "a time"},
+                                   Row{Kind::Temperature, "a temperature"}, Row{Kind::Speed, "a speed"}};
   const std::string low = lowered(symbol);
   if (low == "awg" || low == "ga" || low == "mm²" || low == "mm2") return " (a wire size)";
   if (low == "wh" || low == "kwh") return " (an energy)";
@@ -124,7 +130,12 @@ std::string trimmed(std::string_view text) {
   static constexpr std::string_view noBreakSpace = "\xC2\xA0";
   std::string out;
   for (std::size_t i = 0; i < text.size(); ++i) {
-    if (text.substr(i, 2) == noBreakSpace) { out += ' '; ++i; } else { out += text[i]; }
+    if (text.substr(i, 2) == noBreakSpace) {
+      out += ' ';
+      ++i;
+    } else {
+      out += text[i];
+    }
   }
   const auto first = out.find_first_not_of(" \t\r\n");
   if (first == std::string::npos) return {};
@@ -156,15 +167,26 @@ std::span<const Unit> unitsOf(Kind kind) {
     case Kind::Speed: return speed;
     case Kind::Fraction: return fraction;
     case Kind::Drag: return dragArea;
-    case Kind::Plain: case Kind::Count: case Kind::Text: case Kind::Choice: case Kind::Flag:
-    case Kind::Wire: case Kind::CellId: case Kind::ConnectorId: return plain;
+    case Kind::Plain:
+    case Kind::Count:
+    case Kind::Text:
+    case Kind::Choice:
+    case Kind::Flag:
+    case Kind::Wire:
+    case Kind::CellId:
+    case Kind::ConnectorId: return plain;
   }
   return plain;
 }
 
 bool isNumeric(Kind kind) {
   switch (kind) {
-    case Kind::Text: case Kind::Choice: case Kind::Flag: case Kind::Wire: case Kind::CellId: case Kind::ConnectorId: return false;
+    case Kind::Text:
+    case Kind::Choice:
+    case Kind::Flag:
+    case Kind::Wire:
+    case Kind::CellId:
+    case Kind::ConnectorId: return false;
     default: return true;
   }
 }
@@ -204,7 +226,8 @@ Expected<double> parseNumber(std::string_view raw) {
     const std::string tail = digits.substr(at + 1);
     const bool threeDigits = tail.size() == 3 && std::all_of(tail.begin(), tail.end(), [](char c) { return c >= '0' && c <= '9'; });
     if (threeDigits && head != "0" && head != "-0" && !head.empty())
-      return unexpected("", quoted(text), fmt::format("either {}{} (thousand) or {}.{} (decimal): please type one of them", head, tail, head, tail));
+      return unexpected("", quoted(text),
+                        fmt::format("either {}{} (thousand) or {}.{} (decimal): please type one of them", head, tail, head, tail));
     digits[at] = '.';
   }
   double value = 0.0;
@@ -246,7 +269,11 @@ Expected<Toleranced> parseToleranced(std::string_view raw, Kind kind, UnitSystem
   std::size_t at = std::string::npos;
   std::size_t width = 0;
   for (std::string_view sign : {"±"sv, "+/-"sv, "+-"sv})
-    if (const auto found = text.find(sign); found != std::string::npos) { at = found; width = sign.size(); break; }
+    if (const auto found = text.find(sign); found != std::string::npos) {
+      at = found;
+      width = sign.size();
+      break;
+    }
   if (at == std::string::npos) {
     const auto value = parseQuantity(text, kind, system);
     if (!value) return tl::unexpected(value.error());

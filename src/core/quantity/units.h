@@ -13,9 +13,36 @@ namespace usherwright {
 
 /// The kind of a typed quantity. The file unit is the one named in JSON keys.
 enum class Kind : std::uint8_t {
-  Voltage, Current, SmallCurrent, Charge, Resistance, PlainResistance, Capacitance, MicroCapacitance,
-  Power, Length, SmallLength, Distance, Climb, Mass, CellMass, Duration, Minutes, Temperature, Price, Speed,
-  Fraction, Plain, Drag, Count, Text, Choice, Flag, Wire, CellId, ConnectorId
+  Voltage,
+  Current,
+  SmallCurrent,
+  Charge,
+  Resistance,
+  PlainResistance,
+  Capacitance,
+  MicroCapacitance,
+  Power,
+  Length,
+  SmallLength,
+  Distance,
+  Climb,
+  Mass,
+  CellMass,
+  Duration,
+  Minutes,
+  Temperature,
+  Price,
+  Speed,
+  Fraction,
+  Plain,
+  Drag,
+  Count,
+  Text,
+  Choice,
+  Flag,
+  Wire,
+  CellId,
+  ConnectorId
 };
 
 enum class UnitSystem : std::uint8_t { Metric, Imperial };

@@ -43,7 +43,8 @@ Watt batteryPower(const Rider& r, KilometrePerHour speed, double grade, double h
   const double v = speed.value() / 3.6;
   const double angle = std::atan(grade);
   const double air = v + headwind;
-  const double force = r.total.value() * gravity * (r.rolling * std::cos(angle) + std::sin(angle)) + 0.5 * airDensity * r.dragArea.value() * std::abs(air) * air;
+  const double force = r.total.value() * gravity * (r.rolling * std::cos(angle) + std::sin(angle)) +
+                       0.5 * airDensity * r.dragArea.value() * std::abs(air) * air;
   return Watt(std::max(0.0, v * force - r.riderWatt) / r.efficiency + r.accessoryWatt);
 }
 
@@ -53,7 +54,8 @@ KilometrePerHour heldSpeed(const Rider& r, KilometrePerHour target, double grade
   KilometrePerHour high = target;
   for (int i = 0; i < 60; ++i) {
     const KilometrePerHour middle = (low + high) / 2.0;
-    if (batteryPower(r, middle, grade, headwind) <= limit) low = middle; else high = middle;
+    if (batteryPower(r, middle, grade, headwind) <= limit) low = middle;
+    else high = middle;
   }
   return low;
 }

@@ -13,7 +13,7 @@ struct Rider {
   double rolling = 0.010;
   DragArea dragArea{0.60};
   double riderWatt = 90;
-  double efficiency = 0.80;     ///< battery to wheel
+  double efficiency = 0.80;  ///< battery to wheel
   double accessoryWatt = 0;
 };
 
@@ -36,12 +36,12 @@ struct Leg {
 };
 
 struct RouteEstimate {
-  std::vector<Leg> legs;        ///< flat, climb, descent
+  std::vector<Leg> legs;  ///< flat, climb, descent
   WattHour energy;
   WattHourPerKilometre perKilometre;
   Second time;
-  Watt meanWhileDrawing;        ///< energy over the time in which the battery gives something
-  Watt worstTenMinutes;         ///< highest ten-minute mean
+  Watt meanWhileDrawing;  ///< energy over the time in which the battery gives something
+  Watt worstTenMinutes;   ///< highest ten-minute mean
 };
 
 /// A route of a length and a climb: climb at the usual grade (assumed 2.7 %), as much descent, the rest flat.

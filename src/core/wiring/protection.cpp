@@ -11,12 +11,22 @@ Ampere prospectiveShort(Volt full, Ohm packResistance, Ohm toFuse) { return full
 FuseChoice chooseFuse(const FuseNeed& need, const std::vector<FuseFamily>& families) {
   FuseChoice choice;
   for (const FuseFamily& family : families) {
-    if (family.dcVoltage < need.full) { choice.rejected.push_back(family.name + ": voltage"); continue; }
-    if (family.breaking < need.shortCurrent) { choice.rejected.push_back(family.name + ": breaking"); continue; }
+    if (family.dcVoltage < need.full) {
+      choice.rejected.push_back(family.name + ": voltage");
+      continue;
+    }
+    if (family.breaking < need.shortCurrent) {
+      choice.rejected.push_back(family.name + ": breaking");
+      continue;
+    }
     const auto fits = std::find_if(family.ratings.begin(), family.ratings.end(), [&](Ampere rating) {
-      return rating >= need.sustained * 1.25 && rating * family.carry >= need.peak && rating <= need.wireRating && rating <= need.plugRating;
+      return rating >= need.sustained * 1.25 && rating * family.carry >= need.peak && rating <= need.wireRating &&
+             rating <= need.plugRating;
     });
-    if (fits == family.ratings.end()) { choice.rejected.push_back(family.name + ": no rating"); continue; }
+    if (fits == family.ratings.end()) {
+      choice.rejected.push_back(family.name + ": no rating");
+      continue;
+    }
     if (choice.rating && *choice.rating <= *fits) continue;
     choice.rating = *fits;
     choice.family = family.name;

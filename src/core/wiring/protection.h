@@ -16,8 +16,8 @@ struct FuseFamily {
   std::string name;
   Volt dcVoltage;
   Ampere breaking;
-  double carry = 1.10;               ///< multiple of the rating carried for as long as the peak lasts
-  std::vector<Ampere> ratings;       ///< rising
+  double carry = 1.10;          ///< multiple of the rating carried for as long as the peak lasts
+  std::vector<Ampere> ratings;  ///< rising
 };
 
 struct FuseNeed {
@@ -28,9 +28,9 @@ struct FuseNeed {
 };
 
 struct FuseChoice {
-  std::optional<Ampere> rating;      ///< empty: none; then wire or plug must grow
+  std::optional<Ampere> rating;  ///< empty: none; then wire or plug must grow
   std::string family;
-  std::vector<std::string> rejected; ///< "blade_32V: voltage", sorted
+  std::vector<std::string> rejected;  ///< "blade_32V: voltage", sorted
 };
 
 /// Smallest rating ≥ 1.25 × sustained whose carry holds the peak, not above wire and plug, in a family whose DC
@@ -38,20 +38,20 @@ struct FuseChoice {
 FuseChoice chooseFuse(const FuseNeed& need, const std::vector<FuseFamily>& families);
 
 struct Precharge {
-  Ampere inrush;                     ///< without precharge: V / loop resistance
-  Joule stored;                      ///< ½CV²
-  Ohm least;                         ///< V / make rating
+  Ampere inrush;  ///< without precharge: V / loop resistance
+  Joule stored;   ///< ½CV²
+  Ohm least;      ///< V / make rating
   std::optional<Ohm> chosen;
-  Second time;                       ///< 5RC
+  Second time;  ///< 5RC
   Ampere peak;
-  Volt left;                         ///< over the resistor after 5RC
+  Volt left;  ///< over the resistor after 5RC
 };
 struct PrechargeNeed {
   Volt bus;
   Farad capacitance;
   Ohm loop;
   Ampere makeRating{2};
-  std::vector<Ohm> offered;          ///< rising
+  std::vector<Ohm> offered;  ///< rising
 };
 Precharge precharge(const PrechargeNeed& need);
 

@@ -26,7 +26,8 @@ double convection(double sheath, double ambient, double outer) {
   const double nu = mu / rho;
   const double prandtl = 1007 * mu / k;
   const double rayleigh = 9.80665 / film * (sheath - ambient) * outer * outer * outer * prandtl / (nu * nu);
-  const double root = 0.60 + 0.387 * std::pow(std::max(rayleigh, 0.0), 1.0 / 6) / std::pow(1 + std::pow(0.559 / prandtl, 9.0 / 16), 8.0 / 27);
+  const double root =
+      0.60 + 0.387 * std::pow(std::max(rayleigh, 0.0), 1.0 / 6) / std::pow(1 + std::pow(0.559 / prandtl, 9.0 / 16), 8.0 / 27);
   return root * root * k / outer;
 }
 
@@ -36,7 +37,8 @@ double shed(double sheath, double ambient, double outer) {
   constexpr double emissivity = 0.9;
   const double hot = sheath + 273.15;
   const double cold = ambient + 273.15;
-  return std::numbers::pi * outer * (convection(sheath, ambient, outer) * (sheath - ambient) + emissivity * sigma * (std::pow(hot, 4) - std::pow(cold, 4)));
+  return std::numbers::pi * outer *
+         (convection(sheath, ambient, outer) * (sheath - ambient) + emissivity * sigma * (std::pow(hot, 4) - std::pow(cold, 4)));
 }
 
 double ambientOf(const LeadSurroundings& around) { return around.ambient.value() + (around.closedHousing ? 15.0 : 0.0); }
@@ -47,7 +49,8 @@ double sheathFor(double q, double ambient, double outer) {
   double high = hottest;
   for (int i = 0; i < 48; ++i) {
     const double middle = 0.5 * (low + high);
-    if (shed(middle, ambient, outer) < q) low = middle; else high = middle;
+    if (shed(middle, ambient, outer) < q) low = middle;
+    else high = middle;
   }
   return 0.5 * (low + high);
 }
@@ -72,7 +75,8 @@ LeadHeat steadyHeat(const LeadGeometry& lead, Ampere current, const LeadSurround
     const double q = bundleFactor(around.loadedConductors) * i2 * strandedResistancePerMetre(lead.area, Celsius(conductor)).value();
     sheath = sheathFor(q, ambient, outer);
     // Too hot inside for the conductor temperature assumed: it must be higher.
-    if (sheath + insulationRise(q, lead, around) > conductor) low = conductor; else high = conductor;
+    if (sheath + insulationRise(q, lead, around) > conductor) low = conductor;
+    else high = conductor;
   }
   LeadHeat out;
   out.conductor = Celsius(0.5 * (low + high));
@@ -85,7 +89,8 @@ LeadHeat steadyHeat(const LeadGeometry& lead, Ampere current, const LeadSurround
 Celsius insulationLimit(Insulation insulation) {
   switch (insulation) {
     case Insulation::Pvc: return Celsius(70);
-    case Insulation::Xlpe: case Insulation::Silicone: return Celsius(125);
+    case Insulation::Xlpe:
+    case Insulation::Silicone: return Celsius(125);
   }
   return Celsius(70);
 }
@@ -101,7 +106,8 @@ Ampere ampacity(const LeadGeometry& lead, Celsius limit, const LeadSurroundings&
   double high = limit.value();
   for (int i = 0; i < 48; ++i) {
     const double sheath = 0.5 * (low + high);
-    if (sheath + insulationRise(shed(sheath, ambient, outer), lead, around) > limit.value()) high = sheath; else low = sheath;
+    if (sheath + insulationRise(shed(sheath, ambient, outer), lead, around) > limit.value()) high = sheath;
+    else low = sheath;
   }
   const double q = shed(0.5 * (low + high), ambient, outer);
   return Ampere(std::sqrt(q / (bundleFactor(around.loadedConductors) * strandedResistancePerMetre(lead.area, limit).value())));

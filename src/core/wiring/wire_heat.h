@@ -12,14 +12,14 @@ namespace usherwright {
 
 struct LeadSurroundings {
   Celsius ambient{30};
-  int loadedConductors = 2;    ///< together in the bundle
-  bool closedHousing = false;  ///< + 15 K
+  int loadedConductors = 2;              ///< together in the bundle
+  bool closedHousing = false;            ///< + 15 K
   double insulationConductivity = 0.25;  ///< W/(m·K)
 };
 
 struct LeadGeometry {
   SquareMillimetre area;
-  Millimetre conductor;        ///< stranded bundle diameter
+  Millimetre conductor;  ///< stranded bundle diameter
   Millimetre outer;
 };
 LeadGeometry geometryOf(const WireSize& size);
@@ -27,7 +27,7 @@ LeadGeometry geometryOf(const WireSize& size);
 struct LeadHeat {
   Celsius conductor;
   Celsius sheath;
-  double lossPerMetre = 0.0;   ///< W/m of one conductor, without the bundle factor
+  double lossPerMetre = 0.0;  ///< W/m of one conductor, without the bundle factor
   Ohm hotPerMetre;
 };
 
@@ -53,7 +53,7 @@ struct SizeChoice {
   Volt nominal;
   Celsius insulationLimit{125};
   bool touchable = false;
-  double dropLimit = 0.03;     ///< of nominal
+  double dropLimit = 0.03;  ///< of nominal
 };
 /// The first of `candidates` (thin to thick) whose temperature holds at the sustained current and whose drop
 /// holds at the peak; −1 if none does.

@@ -1,0 +1,80 @@
+// Arguments of usherwright-calc.
+#include "calc/calc.h"
+
+#include <CLI/CLI.hpp>
+#include <algorithm>
+#include <functional>
+
+#include "core/io/file_store.h"
+#include "core/io/plan_json.h"
+
+namespace usherwright::calc {
+namespace {
+
+constexpr int stopFound = 1;
+constexpr int unreadable = 2;
+constexpr int badUsage = 64;
+
+Expected<Plan> load(const std::string& path) {
+  const auto text = readWhole(path, maximumPlanBytes);
+  if (!text) return tl::unexpected(text.error());
+  auto plan = readPlan(*text);
+  if (!plan) plan.error().place = path + " " + plan.error().place;
+  return plan;
+}
+
+int verdictOf(const Assessment& a, bool strict) {
+  if (a.hasStop()) return stopFound;
+  const bool openMind = std::any_of(a.findings.begin(), a.findings.end(),
+                                    [](const Finding& f) { return f.severity == Severity::Mind && !f.acceptedBecause; });
+  return strict && openMind ? stopFound : 0;
+}
+
+struct Options {
+  std::string plan;
+  std::string label;
+  bool json = false;
+  bool strict = false;
+};
+
+using Printer = std::string (*)(const Plan&, const Assessment&);
+
+Outcome onPlan(const Options& o, Printer text, Printer json, bool judges) {
+  const auto plan = load(o.plan);
+  if (!plan) return {unreadable, "", plan.error().sentence() + "\n"};
+  const Assessment a = assess(*plan, shippedCatalogue());
+  return {judges ? verdictOf(a, o.strict) : 0, o.json ? json(*plan, a) : text(*plan, a), ""};
+}
+
+}  // namespace
+
+Outcome run(const std::vector<std::string>& arguments) {
+  CLI::App app{"Checks and shows e-bike battery plans. Text by default, --json for programs.", "usherwright-calc"};
+  Options o;
+  Outcome outcome;
+  app.require_subcommand(1);
+  const auto planCommand = [&](const char* name, const char* words, Printer text, Printer json, bool judges) {
+    CLI::App* sub = app.add_subcommand(name, words);
+    sub->add_option("PLAN", o.plan, "a .uwplan file")->required();
+    sub->add_flag("--json", o.json, "machine-readable, full precision, units in names");
+    if (judges) sub->add_flag("--strict", o.strict, "exit 1 also for an unaccepted Mind");
+    sub->callback([&o, &outcome, text, json, judges] { outcome = onPlan(o, text, json, judges); });
+  };
+  planCommand("check", "findings; exit 0 no Stop, 1 a Stop, 2 unreadable input", checkText, checkJson, true);
+  planCommand("show", "packs, limits, narrows, charging, range", showText, showJson, false);
+  planCommand("join", "the joined ride: knees, peaks, end, gauge against truth", joinText, joinJson, false);
+  CLI::App* label = app.add_subcommand("label", "reads what is printed on a part");
+  label->add_option("TEXT", o.label, "the printed text")->required();
+  label->add_flag("--json", o.json, "machine-readable");
+  label->callback([&] { outcome = {0, o.json ? labelJson(o.label) : labelText(o.label), ""}; });
+  app.add_subcommand("schema", "prints the JSON Schema of plans")->callback([&] { outcome = {0, planSchema(), ""}; });
+  std::vector<std::string> reversed(arguments.rbegin(), arguments.rend());
+  try {
+    app.parse(reversed);
+  } catch (const CLI::CallForHelp&) { return {0, app.help(), ""}; } catch (const CLI::ParseError& error) {
+    return {badUsage, "", std::string("usherwright-calc: ") + error.what() + " (see --help)\n"};
+  }
+  return outcome;
+}
+
+}  // namespace usherwright::calc

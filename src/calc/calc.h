@@ -1,0 +1,31 @@
+// The command line as a library: arguments in, text and an exit code out, so that tests need no process.
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "core/assess/assessment.h"
+
+namespace usherwright::calc {
+
+/// 0 no Stop, 1 a Stop (or an unaccepted Mind with --strict), 2 unreadable input, 64 bad usage.
+struct Outcome {
+  int exitCode = 0;
+  std::string output;
+  std::string errors;
+};
+
+/// Runs `usherwright-calc` with these arguments (program name not included).
+Outcome run(const std::vector<std::string>& arguments);
+
+// ---- the parts, text for people and JSON for programs ----
+std::string checkText(const Plan& plan, const Assessment& assessment);
+std::string checkJson(const Plan& plan, const Assessment& assessment);
+std::string showText(const Plan& plan, const Assessment& assessment);
+std::string showJson(const Plan& plan, const Assessment& assessment);
+std::string joinText(const Plan& plan, const Assessment& assessment);
+std::string joinJson(const Plan& plan, const Assessment& assessment);
+std::string labelText(const std::string& label);
+std::string labelJson(const std::string& label);
+
+}  // namespace usherwright::calc

@@ -1,0 +1,258 @@
+// PACK rules: can the cells and their BMS do what the bike asks of them?
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/assess/rules/rule.h"
+
+namespace usherwright::rules {
+namespace {
+
+const Element* cellsOf(const Context& c, std::size_t k) {
+  for (const Element& e : c.figures.elements)
+    if (e.kind == ElementKind::Cells && e.pack == static_cast<int>(k)) return &e;
+  return nullptr;
+}
+
+Finding begin(std::string id, Severity severity, const PackModel& m, std::string pointer) {
+  Finding f;
+  f.id = std::move(id);
+  f.severity = severity;
+  f.station = Station::Pack;
+  f.part = m.id;
+  f.pointer = std::move(pointer);
+  return f;
+}
+
+WorkingInput derating(const Context& c, const PackModel& m) {
+  return input(c, "k", m.derated ? "untested cells count × 0.7" : "tested cells", m.derated ? "0.7" : "1");
+}
+
+}  // namespace
+
+void pack01(const Context& c, Findings& out) {
+  for (std::size_t k = 0; k < c.plan.packs.size(); ++k) {
+    const Pack& p = c.plan.packs[k];
+    const PackModel& m = c.figures.packs[k].model;
+    const bool count = p.bms.series && *p.bms.series != p.series;
+    const bool kind = p.bms.chemistry && *p.bms.chemistry != m.chemistry;
+    if (!p.bms.present.value_or(true) || (!count && !kind)) continue;
+    Finding f = begin("PACK-01", Severity::Stop, m, packPointer(k, count ? "bms/series" : "bms/chemistry"));
+    f.sentence = count ? fmt::format("The BMS of {} is for {}S; the pack is {}S.", m.name, *p.bms.series, p.series)
+                       : fmt::format("The BMS of {} is for {} cells; the cells are {}.", m.name, factsOf(*p.bms.chemistry).name,
+                                     factsOf(m.chemistry).name);
+    f.why = "It would cut at the wrong voltages, or leave groups unwatched that can then be overcharged or reversed.";
+    f.what = fmt::format("A BMS for {}S {}.", p.series, factsOf(m.chemistry).name);
+    f.headline = 1;
+    f.working = {"BMS against cells",
+                 "S_BMS = S and chemistry of the BMS = chemistry of the cells",
+                 {input(c, "S", "cells in series", std::to_string(p.series), packPointer(k, "series")),
+                  input(c, "S_BMS", "series count of the BMS", p.bms.series ? std::to_string(*p.bms.series) : "not known",
+                        packPointer(k, "bms/series"))},
+                 "they differ",
+                 "one sense lead per group"};
+    out.push_back(std::move(f));
+  }
+}
+
+void pack02(const Context& c, Findings& out) {
+  for (std::size_t k = 0; k < c.figures.packs.size(); ++k) {
+    const Element* e = cellsOf(c, k);
+    if (!e || !e->headroomAtPeak() || *e->headroomAtPeak() >= 0) continue;
+    const PackModel& m = c.figures.packs[k].model;
+    const double p = m.parallel;
+    const Ampere rating = *e->counted();
+    Finding f = begin("PACK-02", Severity::Stop, m, packPointer(k, "parallel"));
+    f.element = e->id;
+    f.sentence = fmt::format("At the {} peak each cell of {} carries {}; {} is what counts.", text(*e->peak), m.name, text(*e->peak / p),
+                             text(rating / p));
+    f.why = "Cells run above their rating overheat and wear fast; one that fails takes its group along.";
+    const int needed = static_cast<int>(std::ceil(p * (*e->peak / rating) - 1e-9));
+    f.what = fmt::format("{} cells in parallel, a stronger cell, or a lower controller limit.", needed);
+    if (needed <= 200)
+      f.fixes.push_back({fmt::format("Make it {}P", needed), {{packPointer(k, "parallel"), FieldValue{static_cast<double>(needed)}}}});
+    f.headline = *e->peak / rating;
+    f.working = {"Peak current per cell",
+                 "I_cell = I_peak / P ≤ k · I_cont",
+                 {},
+                 fmt::format("{} against {}", text(*e->peak / p), text(rating / p)),
+                 "parallel cells share by equal resistance"};
+    addPeak(c, f.working);
+    f.working.inputs.push_back(input(c, "P", "cells in parallel", std::to_string(m.parallel), packPointer(k, "parallel")));
+    const Cell& cell = *c.plan.findCell(c.plan.packs[k].cell);
+    if (cell.continuous)
+      f.working.inputs.push_back(input(c, "I_cont", "cell continuous", text(*cell.continuous), "/cells/" + cell.id + "/continuous_A"));
+    f.working.inputs.push_back(derating(c, m));
+    out.push_back(std::move(f));
+  }
+}
+
+namespace {
+
+void tooWarm(const Context& c, std::size_t k, Findings& out) {
+  const PackFigures& p = c.figures.packs[k];
+  if (!p.rise) return;
+  const Celsius cells(p.model.temperature.value() + p.rise->value());
+  const ChemistryFacts& facts = factsOf(p.model.chemistry);
+  const bool stop = cells > facts.dischargeTo;
+  if (!stop && cells <= Celsius(50) && *p.rise <= Kelvins(25)) return;
+  Finding f = begin("PACK-03", stop ? Severity::Stop : Severity::Mind, p.model, packPointer(k, "parallel"));
+  f.sentence = stop ? fmt::format("Alone on the planned ride the cells of {} reach {}; {} cells stop at {}.", p.model.name, text(cells),
+                                  facts.name, text(facts.dischargeTo))
+                    : fmt::format("Alone on the planned ride the cells of {} warm by {}, to {}.", p.model.name, text(*p.rise), text(cells));
+  f.why = "Warm cells age faster, and a closed box keeps the heat; the hottest cell is in the middle.";
+  f.what = "More cells in parallel, air around the pack, or a gentler ride.";
+  f.headline = p.rise->value();
+  f.working = {
+      "Warming of the pack",
+      "ΔT = I²·R·R_th·(1 − e^(−t/τ)), R_th = 1/(h·A), τ = R_th·m·0.9 kJ/(kg·K)",
+      {input(c, "R", "pack resistance", text(p.model.resistance())),
+       input(c, "A", "envelope", formatNumber(p.model.envelope.value()) + " m²"), input(c, "h", "closed box or bag", "5 W/(m²·K)")},
+      text(*p.rise),
+      "first-order lumped heat balance"};
+  out.push_back(std::move(f));
+}
+
+}  // namespace
+
+void pack03(const Context& c, Findings& out) {
+  for (std::size_t k = 0; k < c.figures.packs.size(); ++k) {
+    tooWarm(c, k, out);
+    const Element* e = cellsOf(c, k);
+    if (!e || !e->continuous || !e->sustained || *e->sustained <= *e->continuous * 0.8) continue;
+    const PackModel& m = c.figures.packs[k].model;
+    const double p = m.parallel;
+    Finding f = begin("PACK-03", Severity::Mind, m, packPointer(k, "parallel"));
+    f.sentence = fmt::format("Alone, the cells of {} carry {} each for long; 80 % of what counts is {}.", m.name, text(*e->sustained / p),
+                             text(*e->continuous * 0.8 / p));
+    f.why = "A cell held near its rating for ten minutes and more gets hot, and its life is short.";
+    f.what = "More cells in parallel, or a stronger cell.";
+    f.headline = *e->sustained / *e->continuous;
+    f.working = {
+        "Sustained current per cell",
+        "I_sust / P ≤ 0.8 · k · I_cont",
+        {input(c, "I_sust", c.figures.demand.sustainedAssumed ? "half of the controller limit, assumed" : "worst ten minutes of the route",
+               text(*e->sustained)),
+         input(c, "P", "cells in parallel", std::to_string(m.parallel), packPointer(k, "parallel")), derating(c, m)},
+        fmt::format("{} per cell", text(*e->sustained / p)),
+        "rating of the cell, with a fifth kept"};
+    out.push_back(std::move(f));
+  }
+}
+
+void pack04(const Context& c, Findings& out) {
+  for (std::size_t k = 0; k < c.plan.packs.size(); ++k) {
+    if (!c.plan.packs[k].mixedCells.value_or(false)) continue;
+    const PackModel& m = c.figures.packs[k].model;
+    Finding f = begin("PACK-04", Severity::Stop, m, packPointer(k, "mixed_cells"));
+    f.sentence = fmt::format("{} mixes cell types, ages or chemistries inside its {} parallel cells per group.", m.name, m.parallel);
+    f.why =
+        "Cells of a group share one voltage but not one capacity or resistance: the strongest carries most, the weakest is driven to its "
+        "limits.";
+    f.what = "One kind of cell, of one age, in every group.";
+    f.headline = 1;
+    f.working = {"Cells of a group",
+                 "one type, one age, one chemistry per parallel group",
+                 {input(c, "mixed", "as marked", "yes", packPointer(k, "mixed_cells"))},
+                 "mixed",
+                 "equal cells share equally"};
+    out.push_back(std::move(f));
+  }
+}
+
+void pack05(const Context& c, Findings& out) {
+  for (std::size_t k = 0; k < c.figures.packs.size(); ++k) {
+    const PackFigures& p = c.figures.packs[k];
+    if (!p.givesUp || *p.givesUp <= StateOfCharge(0.20)) continue;
+    const Element* e = cellsOf(c, k);
+    Finding f = begin("PACK-05", Severity::Mind, p.model, packPointer(k, "parallel"));
+    f.sentence = fmt::format("In a hard pull of {} on {} alone the bike gives up at {} charge.", text(*e->peak), p.model.name,
+                             percent(p.givesUp->value()));
+    f.why = "The voltage sags to the controller's cut-off although there is charge left: what is below that mark cannot be used on a hill.";
+    f.what = "More cells in parallel or fresher ones, a thicker lead, warmer cells, or a lower limit.";
+    f.headline = p.givesUp->value();
+    f.working = {
+        "Where a hard pull ends",
+        "U(s)·S = U_cut + ΔU + V_f + I·(R + R_path + R_1·(1 − e^(−10 s/τ)))",
+        {input(c, "U_cut", "controller cut-off", text(c.figures.cutoff), "/bike/controller/cutoff_V"),
+         input(c, "R", "pack resistance at " + text(p.model.temperature), text(p.model.resistance())),
+         input(c, "R_path", "leads, fuse, plug, joint, main run", text(p.toJoint + c.figures.joint.onResistance + c.figures.common))},
+        percent(p.givesUp->value()) + " charge",
+        "rest curve of the cell, ten seconds at peak"};
+    addPeak(c, f.working);
+    out.push_back(std::move(f));
+  }
+}
+
+void pack06(const Context& c, Findings& out) {
+  for (std::size_t k = 0; k < c.figures.packs.size(); ++k) {
+    const PackModel& m = c.figures.packs[k].model;
+    const Cell& cell = *c.plan.findCell(c.plan.packs[k].cell);
+    if (cell.verified) continue;
+    Finding f = begin("PACK-06", Severity::Mind, m, "/cells/" + cell.id + "/verified");
+    f.sentence = cell.continuous ? fmt::format("The cells of {} are untested: {} each counts as {}, {} Ah as {} Ah.", m.name,
+                                               text(*cell.continuous), text(*cell.continuous * 0.7), formatNumber(cell.capacity.value()),
+                                               formatNumber(cell.capacity.value() * 0.9))
+                                 : fmt::format("The cells of {} are untested: {} Ah counts as {} Ah, and their current is not known.",
+                                               m.name, formatNumber(cell.capacity.value()), formatNumber(cell.capacity.value() * 0.9));
+    f.why =
+        "A listing says what sells. Until a sample has been discharged at the bench, the figures are cut: currents × 0.7, capacity × 0.9.";
+    f.what = "Log a capacity test of one cell of every batch.";
+    f.headline = 1;
+    f.working = {"Trust in cells", "I = 0.7 · I_claimed, Q = 0.9 · Q_claimed until tested", {}, "derated", "margin until measured"};
+    if (cell.continuous)
+      f.working.inputs.push_back(input(c, "I_claimed", "cell continuous", text(*cell.continuous), "/cells/" + cell.id + "/continuous_A"));
+    f.working.inputs.push_back(
+        input(c, "Q_claimed", "cell capacity", formatNumber(cell.capacity.value()) + " Ah", "/cells/" + cell.id + "/capacity_Ah"));
+    out.push_back(std::move(f));
+  }
+}
+
+void pack07(const Context& c, Findings& out) {
+  for (std::size_t k = 0; k < c.figures.packs.size(); ++k) {
+    const PackModel& m = c.figures.packs[k].model;
+    if (m.full <= Volt(60)) continue;
+    const bool answered = !c.plan.packs[k].competence.empty();
+    Finding f = begin("PACK-07", answered ? Severity::Mind : Severity::Stop, m, packPointer(k, "competence"));
+    f.sentence = answered ? fmt::format("{} stands at {} when full, above 60 V DC; the work is done by: {}.", m.name, text(m.full),
+                                        c.plan.packs[k].competence)
+                          : fmt::format("{} stands at {} when full, above the 60 V DC that count as safe to touch.", m.name, text(m.full));
+    f.why = "Above 60 V DC a touch can harm and an arc does not go out by itself. In wet use 30 V is the limit.";
+    f.what = answered ? "Insulated tools, covered bars and plugs, everything rated for the full voltage."
+                      : "Write who does the work and why they are competent; insulated tools, covered bars and plugs, everything rated for "
+                        "the full voltage.";
+    f.headline = m.full.value();
+    f.working = {"Touch voltage",
+                 "S · U_charge ≤ 60 V DC",
+                 {input(c, "S", "cells in series", std::to_string(m.series), packPointer(k, "series")),
+                  input(c, "U_charge", "charge voltage of one cell", text(factsOf(m.chemistry).charge))},
+                 text(m.full),
+                 "extra-low-voltage limit for DC, dry, IEC 61140"};
+    out.push_back(std::move(f));
+  }
+}
+
+void pack13(const Context& c, Findings& out) {
+  for (std::size_t k = 0; k < c.plan.packs.size(); ++k) {
+    const Bms& bms = c.plan.packs[k].bms;
+    const PackModel& m = c.figures.packs[k].model;
+    const bool missing = bms.present && !*bms.present;
+    const bool blind = bms.sensesAllGroups && !*bms.sensesAllGroups;
+    if (!isLithium(m.chemistry) || (!missing && !blind)) continue;
+    Finding f = begin("PACK-13", Severity::Stop, m, packPointer(k, missing ? "bms/present" : "bms/senses_all_groups"));
+    f.sentence = missing ? fmt::format("{} has {} groups of lithium cells in series and no BMS.", m.name, m.series)
+                         : fmt::format("The BMS of {} does not sense every one of its {} groups.", m.name, m.series);
+    f.why = "Without a watch on each group, a weak one is driven below its minimum and then reversed by the others, or overcharged.";
+    f.what = "Fit a BMS that senses every group and can open the discharge path.";
+    f.headline = 1;
+    f.working = {"Groups watched",
+                 "every series group is sensed",
+                 {input(c, "S", "groups", std::to_string(m.series), packPointer(k, "series"))},
+                 missing ? "none watched" : "some not watched",
+                 "no single group may be unprotected"};
+    out.push_back(std::move(f));
+  }
+}
+
+}  // namespace usherwright::rules

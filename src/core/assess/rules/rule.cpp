@@ -1,0 +1,91 @@
+// The rule table and the helpers that rules share.
+#include "core/assess/rules/rule.h"
+
+#include <fmt/format.h>
+
+#include <array>
+
+namespace usherwright::rules {
+
+std::span<const Rule> table() {
+  static constexpr std::array all{
+      Rule{"BIKE-01", "Stop, Mind", "pack full voltage above what the controller or its capacitors take", bike01},
+      Rule{"BIKE-03", "Mind", "cut-off less tolerance below the cells' minimum under load", bike03},
+      Rule{"BIKE-08", "Mind", "a limit is unknown or rests on a claim, a memory or a guess", bike08},
+      Rule{"PACK-01", "Stop", "BMS series count or chemistry differs from the cells", pack01},
+      Rule{"PACK-02", "Stop", "peak per cell above its rating", pack02},
+      Rule{"PACK-03", "Stop, Mind", "sustained current or warmth of the cells", pack03},
+      Rule{"PACK-04", "Stop", "mixed cells inside one parallel group", pack04},
+      Rule{"PACK-05", "Mind", "the bike gives up above 20 % charge in a hard pull", pack05},
+      Rule{"PACK-06", "Mind", "unverified cells", pack06},
+      Rule{"PACK-07", "Stop, Mind", "full voltage above 60 V DC", pack07},
+      Rule{"PACK-13", "Stop", "lithium pack without a BMS that senses every group", pack13},
+      Rule{"JOIN-01", "Stop", "direct with different series count or chemistry, or nimh", join01},
+      Rule{"JOIN-02", "Stop", "direct beyond the connect window", join02},
+      Rule{"JOIN-03", "Stop", "a pack alone cannot carry the peak", join03},
+      Rule{"JOIN-04", "Stop, Mind", "joiner rating below the peak, or below 1.25 times it", join04},
+      Rule{"JOIN-05", "Stop", "joiner voltage below the highest full voltage", join05},
+      Rule{"JOIN-10", "Note", "gauge and truth differ by 5 points or more at the start", join10},
+      Rule{"LIM-01", "Stop", "the narrows is below the peak", lim01},
+      Rule{"LIM-02", "Mind", "headroom below 10 % at peak or 25 % sustained", lim02},
+      Rule{"WIRE-03", "Stop", "no fuse within 200 mm of a pack's positive", wire03},
+      Rule{"WIRE-04", "Stop", "fuse DC rating or breaking capacity too low", wire04},
+      Rule{"WIRE-05", "Stop, Mind", "fuse above what it feeds, or too small for the load", wire05},
+      Rule{"CHG-01", "Stop", "charger voltage too high for the cells", chg01},
+      Rule{"CHG-03", "Stop", "charge current above BMS, cells, port or lead", chg03},
+      Rule{"CHG-05", "Mind", "label states a nameplate voltage, or the meter cannot tell", chg05},
+      Rule{"CHG-18", "Stop", "charger and port mate but polarity differs", chg18},
+      Rule{"SAFE-01", "Note", "always", safe01}};
+  return all;
+}
+
+std::string packPointer(std::size_t index, std::string_view rest) { return fmt::format("/packs/{}/{}", index, rest); }
+std::string chargerPointer(std::size_t index, std::string_view rest) { return fmt::format("/chargers/{}/{}", index, rest); }
+
+std::string text(Volt v) { return formatNumber(v.value()) + " V"; }
+std::string text(Ampere a) { return formatNumber(a.value()) + " A"; }
+std::string text(Ohm r) { return formatNumber(MilliOhm(r).value()) + " mΩ"; }
+std::string text(Celsius t) { return formatNumber(t.value()) + " °C"; }
+std::string text(Kelvins t) { return formatNumber(t.value()) + " K"; }
+
+std::string percent(double share) {
+  const std::string number = formatNumber(100 * share, std::abs(share) < 0.1 ? 1 : 2);
+  return number + " %";
+}
+
+WorkingInput input(const Context& c, std::string symbol, std::string words, std::string value, const std::string& pointer) {
+  return {std::move(symbol), std::move(words), std::move(value),
+          pointer.empty() ? "computed" : std::string(provenanceWord(provenanceOf(c.plan, pointer)))};
+}
+
+void addPeak(const Context& c, Working& w) {
+  const Controller& k = c.plan.bike.controller;
+  if (k.currentLimit) w.inputs.push_back(input(c, "I_limit", "controller limit", text(*k.currentLimit), "/bike/controller/current_max_A"));
+  if (k.currentTolerance)
+    w.inputs.push_back(input(c, "ΔI", "its tolerance", text(*k.currentTolerance), "/bike/controller/current_tolerance_A"));
+  if (c.figures.demand.accessories > Ampere(0))
+    w.inputs.push_back(input(c, "I_acc", "accessories before the controller", text(c.figures.demand.accessories)));
+}
+
+}  // namespace usherwright::rules
+
+namespace usherwright {
+
+std::string_view severityWord(Severity severity) {
+  switch (severity) {
+    case Severity::Stop: return "Stop";
+    case Severity::Mind: return "Mind";
+    case Severity::Note: return "Note";
+  }
+  return "";
+}
+
+std::string Working::text() const {
+  std::string out = title + "\n" + formula + "\n";
+  for (const WorkingInput& i : inputs) out += fmt::format("  {} = {}  ({}; {})\n", i.symbol, i.value, i.words, i.source);
+  out += "  → " + result + "\n";
+  if (!method.empty()) out += "Method: " + method + "\n";
+  return out;
+}
+
+}  // namespace usherwright

@@ -1,0 +1,79 @@
+// The one table of rules: id, severity in words, and a function from plan and figures to findings.
+// Suppression between rules (one cause, one finding) is in assess.cpp.
+#pragma once
+
+#include <functional>
+#include <span>
+#include <string_view>
+
+#include "core/assess/assessment.h"
+
+namespace usherwright::rules {
+
+struct Context {
+  const Plan& plan;
+  const Figures& figures;
+  const Catalogue& catalogue;
+};
+
+using Findings = std::vector<Finding>;
+
+struct Rule {
+  std::string_view id;
+  std::string_view severity;  ///< "Stop", "Stop, Mind", …
+  std::string_view when;
+  void (*judge)(const Context&, Findings&);
+};
+
+/// Every rule, in the order of the handbook.
+std::span<const Rule> table();
+
+// One function per rule, a file per family.
+void bike01(const Context&, Findings&);
+void bike03(const Context&, Findings&);
+void bike08(const Context&, Findings&);
+void pack01(const Context&, Findings&);
+void pack02(const Context&, Findings&);
+void pack03(const Context&, Findings&);
+void pack04(const Context&, Findings&);
+void pack05(const Context&, Findings&);
+void pack06(const Context&, Findings&);
+void pack07(const Context&, Findings&);
+void pack13(const Context&, Findings&);
+void join01(const Context&, Findings&);
+void join02(const Context&, Findings&);
+void join03(const Context&, Findings&);
+void join04(const Context&, Findings&);
+void join05(const Context&, Findings&);
+void join10(const Context&, Findings&);
+void lim01(const Context&, Findings&);
+void lim02(const Context&, Findings&);
+void wire03(const Context&, Findings&);
+void wire04(const Context&, Findings&);
+void wire05(const Context&, Findings&);
+void chg01(const Context&, Findings&);
+void chg03(const Context&, Findings&);
+void chg05(const Context&, Findings&);
+void chg18(const Context&, Findings&);
+void safe01(const Context&, Findings&);
+
+// ---- helpers for writing findings ----
+
+std::string packPointer(std::size_t index, std::string_view rest);
+std::string chargerPointer(std::size_t index, std::string_view rest);
+
+/// "22 A": values with units, three significant digits.
+std::string text(Volt v);
+std::string text(Ampere a);
+std::string text(Ohm r);
+std::string text(Celsius t);
+std::string text(Kelvins t);
+std::string percent(double share);
+
+/// An input of a working, with the source of its field ("computed" if pointer is empty).
+WorkingInput input(const Context& c, std::string symbol, std::string words, std::string value, const std::string& pointer = "");
+
+/// "22 + 1 A" as the inputs of the peak.
+void addPeak(const Context& c, Working& working);
+
+}  // namespace usherwright::rules

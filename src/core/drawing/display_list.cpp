@@ -1,0 +1,170 @@
+// Display-list basics: pen, hit test, plots.
+#include "core/drawing/display_list.h"
+
+#include <algorithm>
+#include <cmath>
+#include <limits>
+
+#include "core/quantity/units.h"
+
+namespace usherwright::drawing {
+namespace {
+
+bool inPolygon(const std::vector<Point>& p, Point at) {
+  bool inside = false;
+  for (std::size_t i = 0, j = p.size() - 1; i < p.size(); j = i++)
+    if ((p[i].y > at.y) != (p[j].y > at.y) && at.x < (p[j].x - p[i].x) * (at.y - p[i].y) / (p[j].y - p[i].y) + p[i].x) inside = !inside;
+  return inside;
+}
+
+double distanceToLine(const std::vector<Point>& p, Point at) {
+  double best = std::numeric_limits<double>::max();
+  for (std::size_t i = 1; i < p.size(); ++i) {
+    const double dx = p[i].x - p[i - 1].x, dy = p[i].y - p[i - 1].y;
+    const double length = dx * dx + dy * dy;
+    const double t = length > 0 ? std::clamp(((at.x - p[i - 1].x) * dx + (at.y - p[i - 1].y) * dy) / length, 0.0, 1.0) : 0.0;
+    best = std::min(best, std::hypot(at.x - p[i - 1].x - t * dx, at.y - p[i - 1].y - t * dy));
+  }
+  return best;
+}
+
+bool covers(const Shape& s, Point at, double reach) {
+  switch (s.kind) {
+    case ShapeKind::Polygon: return s.points.size() > 2 && inPolygon(s.points, at);
+    case ShapeKind::Polyline: return distanceToLine(s.points, at) <= std::max(reach, s.width);
+    case ShapeKind::Rectangle: return at.x >= s.points[0].x && at.x <= s.points[1].x && at.y >= s.points[0].y && at.y <= s.points[1].y;
+    case ShapeKind::Circle: return std::hypot(at.x - s.points[0].x, at.y - s.points[0].y) <= std::max(s.radius, reach);
+    case ShapeKind::Text:
+      return at.x >= s.points[0].x && at.x <= s.points[0].x + 8.0 * static_cast<double>(s.text.size()) && at.y <= s.points[0].y + 3 &&
+             at.y >= s.points[0].y - 14;
+  }
+  return false;
+}
+
+}  // namespace
+
+const Shape* Drawing::hit(Point at, double reach) const {
+  for (auto s = shapes.rbegin(); s != shapes.rend(); ++s)
+    if (!s->part.empty() && covers(*s, at, reach)) return &*s;
+  return nullptr;
+}
+
+Shape& Pen::add(ShapeKind kind) {
+  d_.shapes.emplace_back();
+  d_.shapes.back().kind = kind;
+  return d_.shapes.back();
+}
+
+Shape& Pen::polygon(std::vector<Point> points, Ink fill, Ink stroke, double width) {
+  Shape& s = add(ShapeKind::Polygon);
+  s.points = std::move(points);
+  s.fill = fill;
+  s.stroke = stroke;
+  s.width = width;
+  return s;
+}
+
+Shape& Pen::line(std::vector<Point> points, Ink stroke, double width, Pattern pattern) {
+  Shape& s = add(ShapeKind::Polyline);
+  s.points = std::move(points);
+  s.stroke = stroke;
+  s.width = width;
+  s.pattern = pattern;
+  return s;
+}
+
+Shape& Pen::rectangle(Point a, Point b, Ink fill, Ink stroke, double radius) {
+  Shape& s = add(ShapeKind::Rectangle);
+  s.points = {{std::min(a.x, b.x), std::min(a.y, b.y)}, {std::max(a.x, b.x), std::max(a.y, b.y)}};
+  s.fill = fill;
+  s.stroke = stroke;
+  s.radius = radius;
+  return s;
+}
+
+Shape& Pen::circle(Point centre, double radius, Ink fill, Ink stroke) {
+  Shape& s = add(ShapeKind::Circle);
+  s.points = {centre};
+  s.radius = radius;
+  s.fill = fill;
+  s.stroke = stroke;
+  return s;
+}
+
+Shape& Pen::text(Point at, std::string words, Face face, Ink ink, Anchor anchor) {
+  Shape& s = add(ShapeKind::Text);
+  s.points = {at};
+  s.text = std::move(words);
+  s.face = face;
+  s.fill = ink;
+  s.anchor = anchor;
+  return s;
+}
+
+void Pen::severity(Point c, int severity) {
+  if (severity == 0) {
+    rectangle({c.x - 6, c.y - 6}, {c.x + 6, c.y + 6}, Ink::Stop);
+    rectangle({c.x - 4, c.y - 1.5}, {c.x + 4, c.y + 1.5}, Ink::Card);
+  } else if (severity == 1) {
+    polygon({{c.x, c.y - 6.5}, {c.x + 6.5, c.y + 5.5}, {c.x - 6.5, c.y + 5.5}}, Ink::None, Ink::Mind, 2);
+  } else {
+    circle(c, 5.5, Ink::None, Ink::Note).width = 2;
+  }
+}
+
+void Plot::frame(Pen& pen) const { pen.rectangle(topLeft, bottomRight, Ink::Card, Ink::BankLine); }
+
+void Plot::yGrid(Pen& pen, int about) const {
+  for (double v : roundTicks(yMin, yMax, about)) {
+    pen.line({{topLeft.x, y(v)}, {bottomRight.x, y(v)}}, Ink::BankLine, 1, Pattern::Dotted);
+    pen.text({topLeft.x - 6, y(v) + 4}, formatNumber(v), Face::SmallFigure, Ink::Soft, Anchor::End);
+  }
+}
+
+void Plot::xTicks(Pen& pen, int about, const std::string& unit) const {
+  const std::vector<double> ticks = roundTicks(xMin, xMax, about);
+  for (std::size_t i = 0; i < ticks.size(); ++i) {
+    pen.line({{x(ticks[i]), bottomRight.y}, {x(ticks[i]), bottomRight.y + 4}}, Ink::Soft);
+    const bool last = i + 1 == ticks.size();
+    pen.text({x(ticks[i]), bottomRight.y + 17}, formatNumber(ticks[i]) + (last ? " " + unit : ""), Face::SmallFigure, Ink::Soft,
+             Anchor::Middle);
+  }
+}
+
+std::vector<double> roundTicks(double from, double to, int count) {
+  std::vector<double> out;
+  const double span = to - from;
+  if (!(span > 0) || count < 1) return out;
+  const double raw = span / count;
+  const double power = std::pow(10.0, std::floor(std::log10(raw)));
+  double step = 10 * power;
+  for (double m : {1.0, 2.0, 5.0})
+    if (m * power >= raw) {
+      step = m * power;
+      break;
+    }
+  for (double v = std::ceil(from / step - 1e-9) * step; v <= to + step * 1e-9; v += step)
+    out.push_back(std::abs(v) < step * 1e-9 ? 0.0 : v);
+  return out;
+}
+
+std::vector<Point> columnPairs(const Plot& plot, const std::vector<Point>& samples) {
+  std::vector<Point> out;
+  std::size_t i = 0;
+  while (i < samples.size()) {
+    const double column = std::floor(plot.x(samples[i].x));
+    std::size_t lowest = i, highest = i;
+    std::size_t j = i;
+    for (; j < samples.size() && std::floor(plot.x(samples[j].x)) == column; ++j) {
+      if (samples[j].y < samples[lowest].y) lowest = j;
+      if (samples[j].y > samples[highest].y) highest = j;
+    }
+    const auto place = [&](std::size_t k) { return Point{plot.x(samples[k].x), plot.y(samples[k].y)}; };
+    out.push_back(place(std::min(lowest, highest)));
+    if (lowest != highest) out.push_back(place(std::max(lowest, highest)));
+    i = j;
+  }
+  return out;
+}
+
+}  // namespace usherwright::drawing

@@ -1,0 +1,88 @@
+// A drawing is a value: shapes, texts, style classes and part ids. The window and the SVG writer render it.
+// Coordinates are pixels from the top left; colours are tokens of the theme, never numbers.
+#pragma once
+
+#include <cstdint>
+#include <string>
+#include <vector>
+
+namespace usherwright::drawing {
+
+/// A colour token of the theme.
+enum class Ink : std::uint8_t { None, Paper, Card, Ink, Soft, Water, Deep, Shoal, Bank, BankLine, Copper, Stop, Mind, Note, OnDeep };
+
+enum class Face : std::uint8_t { Label, Small, Title, Figure, SmallFigure, BigFigure };
+enum class Anchor : std::uint8_t { Start, Middle, End };
+enum class Pattern : std::uint8_t { Solid, Hatched, Dashed, Dotted };
+
+struct Point {
+  double x = 0, y = 0;
+  friend bool operator==(const Point&, const Point&) = default;
+};
+
+enum class ShapeKind : std::uint8_t { Polygon, Polyline, Rectangle, Circle, Text };
+
+struct Shape {
+  ShapeKind kind = ShapeKind::Polygon;
+  std::vector<Point> points;  ///< rectangle: two corners; circle: centre; text: anchor on the baseline
+  double radius = 0;          ///< of a circle, or of a rectangle's corners
+  Ink fill = Ink::None;
+  Ink stroke = Ink::None;
+  double width = 1;
+  Pattern pattern = Pattern::Solid;
+  std::string text;
+  Face face = Face::Label;
+  Anchor anchor = Anchor::Start;
+  std::string part;  ///< id for hit testing, "" if it is ground
+  std::string tip;   ///< figures for hovering and screen readers
+  friend bool operator==(const Shape&, const Shape&) = default;
+};
+
+struct Drawing {
+  double width = 0, height = 0;
+  std::vector<Shape> shapes;
+  std::string description;  ///< the whole in words, for screen readers
+  friend bool operator==(const Drawing&, const Drawing&) = default;
+
+  /// Topmost shape with a part id at a place; null if none. Lines count within `reach` pixels.
+  const Shape* hit(Point at, double reach = 4) const;
+};
+
+/// Writes shapes into a drawing.
+class Pen {
+ public:
+  explicit Pen(Drawing& drawing) : d_(drawing) {}
+  Shape& polygon(std::vector<Point> points, Ink fill, Ink stroke = Ink::None, double width = 1);
+  Shape& line(std::vector<Point> points, Ink stroke, double width = 1, Pattern pattern = Pattern::Solid);
+  Shape& rectangle(Point a, Point b, Ink fill, Ink stroke = Ink::None, double radius = 0);
+  Shape& circle(Point centre, double radius, Ink fill, Ink stroke = Ink::None);
+  Shape& text(Point at, std::string words, Face face = Face::Label, Ink ink = Ink::Ink, Anchor anchor = Anchor::Start);
+  /// The shape of a severity: 0 Stop, 1 Mind, 2 Note; about 12 px wide.
+  void severity(Point centre, int severity);
+
+ private:
+  Shape& add(ShapeKind kind);
+  Drawing& d_;
+};
+
+/// A plotting area: maps values to pixels, and draws grid and axis texts.
+struct Plot {
+  Point topLeft, bottomRight;
+  double xMin = 0, xMax = 1, yMin = 0, yMax = 1;
+
+  double x(double value) const { return topLeft.x + (value - xMin) / (xMax - xMin) * (bottomRight.x - topLeft.x); }
+  double y(double value) const { return bottomRight.y - (value - yMin) / (yMax - yMin) * (bottomRight.y - topLeft.y); }
+  int columns() const { return static_cast<int>(bottomRight.x - topLeft.x); }
+  void frame(Pen& pen) const;
+  /// Horizontal grid lines at round values, labelled left of the frame.
+  void yGrid(Pen& pen, int about) const;
+  void xTicks(Pen& pen, int about, const std::string& unit) const;
+};
+
+/// Round steps for about `count` ticks between two values.
+std::vector<double> roundTicks(double from, double to, int count);
+
+/// A curve as one minimum–maximum pair per pixel column: many samples, few points, no peak lost.
+std::vector<Point> columnPairs(const Plot& plot, const std::vector<Point>& samples);
+
+}  // namespace usherwright::drawing
