@@ -151,6 +151,50 @@ Working rangeWorking(const Context& c) {
           "energy balance of the route"};
 }
 
+/// Any element of the channel: its rating against what it must carry.
+std::optional<Working> elementWorking(const Context& c, const std::string& id) {
+  for (const Element& e : c.figures.elements) {
+    if (e.id != id) continue;
+    Working w{"Headroom of " + e.name, "headroom = rating / I_peak − 1", {}, "rating not known yet", "every element carries the whole current"};
+    if (const auto rating = e.counted()) {
+      const bool wire = e.kind == ElementKind::Lead || e.kind == ElementKind::MainLead;
+      w.inputs.push_back(input(c, "rating", wire ? e.name + ", at its insulation class in 30 °C air" : e.name, text(*rating), wire ? "" : e.pointer));
+      w.result = text(*rating);
+    }
+    if (e.shortTime) w.inputs.push_back(input(c, "I_short", fmt::format("for {} s{}", formatNumber(e.shortFor.value()), e.shortCounts ? "" : ", not counted: the peak may last longer"), text(*e.shortTime)));
+    rules::addPeak(c, w);
+    if (const auto h = e.headroomAtPeak()) w.result = fmt::format("{} at peak", percent(*h));
+    if (const auto h = e.headroomSustained()) w.result += fmt::format(", {} sustained", percent(*h));
+    return w;
+  }
+  return std::nullopt;
+}
+
+/// A field: what it is, where it comes from, how to find it, what it accepts.
+std::optional<Working> fieldWorking(const Context& c, const std::string& pointer) {
+  const auto ref = findField(c.plan, pointer);
+  if (!ref) return std::nullopt;
+  const FieldSpec& spec = *ref->spec;
+  Working w{std::string(spec.label), "a value of the plan, not computed", {}, shownValue(spec, ref->value, UnitSystem::Metric), ""};
+  w.inputs.push_back(input(c, std::string(spec.key), "accepts " + expectedWords(spec), w.result, pointer));
+  w.method = spec.howTo.empty() ? "as decided" : std::string(spec.howTo);
+  return w;
+}
+
+Working usableWorking(const Context& c) {
+  Working w{"Usable energy, all packs full", "E = ∫ U_controller · I dt, from full until 15 % is left in each pack or the controller cuts off", {}, wh(c.figures.range.usable), "joined simulation at the route's mean power"};
+  for (const PackFigures& p : c.figures.packs) w.inputs.push_back(input(c, "Q", p.model.name + ", usable", formatNumber(p.model.capacity.value()) + " Ah"));
+  w.inputs.push_back(input(c, "P", "mean while drawing", formatNumber(c.figures.range.route.meanWhileDrawing.value()) + " W"));
+  return w;
+}
+
+Working routeEnergyWorking(const Context& c) {
+  Working w{"Energy of the route", "E = Σ P · t", {}, wh(c.figures.range.route.energy), "steady-speed road load"};
+  for (const Leg& leg : c.figures.range.route.legs)
+    w.inputs.push_back(input(c, leg.grade > 0 ? "climb" : leg.grade < 0 ? "descent" : "flat", fmt::format("{} at {} km/h", km(leg.length), formatNumber(leg.speed.value())), fmt::format("{} W for {}", formatNumber(leg.power.value()), minutes(leg.time))));
+  return w;
+}
+
 Working perKilometreWorking(const Context& c) {
   const Bike& b = c.plan.bike;
   Working w{"Energy per kilometre",
@@ -233,9 +277,11 @@ std::optional<Working> workingOf(const Plan& plan, const Assessment& a, const st
               {},
               fmt::format("{} shown, {} left", percent(f.gaugeAtStart.value()), percent(f.truthAtStart.value())),
               "rest curve of the first pack"};
-    for (const PackFigures& p : f.packs)
-      w.inputs.push_back(
-          input(c, "s, Q", p.model.name, fmt::format("{}, {} Ah", percent(p.model.soc.value()), formatNumber(p.model.capacity.value()))));
+    for (std::size_t i = 0; i < f.packs.size(); ++i) {
+      const PackModel& m = f.packs[i].model;
+      w.inputs.push_back(input(c, "s", "charge of " + m.name, percent(m.soc.value()), packPointer(i, "soc")));
+      w.inputs.push_back(input(c, "Q", "usable capacity of " + m.name, formatNumber(m.capacity.value()) + " Ah"));
+    }
     return w;
   }
   if (id == "window" && f.window && f.window->window)
@@ -246,6 +292,10 @@ std::optional<Working> workingOf(const Plan& plan, const Assessment& a, const st
                    text(*f.window->window),
                    "Ohm's law at the first instant"};
   if (id == "range" && f.range.known) return rangeWorking(c);
+  if (id.starts_with("element/")) return elementWorking(c, id.substr(8));
+  if (id.starts_with("field/")) return fieldWorking(c, id.substr(6));
+  if (id == "usable" && f.range.known) return usableWorking(c);
+  if (id == "route-energy" && !plan.routes.empty()) return routeEnergyWorking(c);
   if (id == "per-km" && !plan.routes.empty()) return perKilometreWorking(c);
   return std::nullopt;
 }

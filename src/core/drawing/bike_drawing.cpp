@@ -103,19 +103,28 @@ class SideView {
     dot.part = "pack/" + m.id;
     dot.tip = fmt::format("{}: {}S{}P, {} Wh", m.name, m.series, m.parallel, formatNumber(m.label.value()));
     pen_.text({c.x, c.y + 5}, std::to_string(k + 1), Face::Label, Ink::OnDeep, Anchor::Middle);
-    const bool low = at.x < controllerAt.x;
-    const Point words = low ? Point{c.x, c.y - 34} : Point{c.x + 18, c.y + 2};
-    const Anchor anchor = low ? Anchor::Middle : Anchor::Start;
-    pen_.text(low ? Point{c.x - 18, c.y + 0} : words, m.name, Face::Label, Ink::Ink, low ? Anchor::End : anchor);
-    pen_.text(low ? Point{c.x - 18, c.y + 15} : Point{words.x, words.y + 15},
-              fmt::format("{}S{}P  {} Wh", m.series, m.parallel, formatNumber(m.label.value())), Face::SmallFigure, Ink::Soft,
-              low ? Anchor::End : anchor);
+    tag(k, c);
+  }
+
+  /// Name and layout in an upper corner, with a leader to the place: clear of wheels and tubes.
+  void tag(std::size_t k, Point place) {
+    const PackModel& m = s_.assessment.figures.packs[k].model;
+    const bool left = place.x < map(controllerAt).x;
+    const double width = 150, height = 38;
+    int& row = left ? leftTags_ : rightTags_;
+    const Point corner{left ? 4.0 : d_.width - width - 4, 6 + (height + 8) * row++};
+    pen_.line({{left ? corner.x + width : corner.x, corner.y + height / 2}, {place.x + (left ? -8 : 8), place.y - 11}}, Ink::Soft, 1, Pattern::Dotted);
+    Shape& box = pen_.rectangle(corner, {corner.x + width, corner.y + height}, Ink::Card, Ink::BankLine, 4);
+    box.part = "pack/" + m.id;
+    pen_.text({corner.x + 10, corner.y + 16}, elided(std::to_string(k + 1) + "  " + m.name, Face::Label, width - 16), Face::Label, Ink::Ink);
+    pen_.text({corner.x + 10, corner.y + 32}, fmt::format("{}S{}P  {} Wh", m.series, m.parallel, formatNumber(m.label.value())), Face::SmallFigure, Ink::Soft);
   }
 
   const Subject& s_;
   Drawing d_;
   Pen pen_;
   double scale_ = 1, left_ = 0, top_ = 0;
+  int leftTags_ = 0, rightTags_ = 0;
 };
 
 }  // namespace

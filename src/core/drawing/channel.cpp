@@ -10,7 +10,7 @@
 namespace usherwright::drawing {
 namespace {
 
-constexpr double leftMargin = 46;
+constexpr double leftMargin = 104;
 constexpr double rightMargin = 110;
 constexpr double widestOverPeak = 1.9;  // banks beyond this are drawn as wide as this
 
@@ -81,7 +81,7 @@ std::string tipOf(const Element& e) {
 
 class ChannelMaker {
  public:
-  ChannelMaker(const Subject& s, Size size) : s_(s), f_(s.assessment.figures), size_(size), pen_(d_) {
+  ChannelMaker(const Subject& s, Size size) : f_(s.assessment.figures), size_(size), pen_(d_) {
     d_.width = size.width;
     d_.height = size.height;
   }
@@ -161,9 +161,13 @@ class ChannelMaker {
     zone.tip = tipOf(e);
     const bool known = e.counted().has_value();
     if (!known) pen_.line({{at.x, at.y - halfWidth}, {at.x, at.y + halfWidth}}, Ink::Copper, 2, Pattern::Dotted);
-    const bool onWater = sustained_ * scale_ >= 13;
-    pen_.text({at.x, at.y + 4.5}, known ? formatNumber(e.counted()->value()) : "?", Face::SmallFigure, onWater ? Ink::OnDeep : Ink::Ink,
-              Anchor::Middle);
+    const bool onWater = sustained_ * scale_ >= 10;
+    const std::string sounding = known ? formatNumber(e.counted()->value()) : "?";
+    if (!onWater) {
+      const double half = textWidth(sounding, Face::SmallFigure) / 2 + 3;
+      pen_.rectangle({at.x - half, at.y - 7}, {at.x + half, at.y + 7}, Ink::Card, Ink::None, 3);
+    }
+    pen_.text({at.x, at.y + 4.5}, sounding, Face::SmallFigure, onWater ? Ink::OnDeep : Ink::Ink, Anchor::Middle);
     if (labelY > 0) pen_.text({at.x, labelY}, shortName(e.kind), Face::Small, Ink::Ink, Anchor::Middle);
     if (f_.narrows >= 0 && &e == &f_.elements[static_cast<std::size_t>(f_.narrows)]) {
       narrowsAt_ = at;
@@ -178,15 +182,8 @@ class ChannelMaker {
     Course course{leftMargin, jointX_, jointX_ - 96, jointX_ - 6, armY(k), f_.packs.size() == 1 ? armY(k) : middle};
     const bool last = k + 1 == f_.packs.size();
     stretch(course, of(static_cast<int>(k)), leftMargin + 26, jointX_ - 100, last ? size_.height - 4 : 0);
-    pen_.text({8, armY(k) - armHeight_ / 2 + (k == 0 ? 6 : 10)}, shortened(f_.packs[k].model.name), Face::Small, Ink::Ink);
-  }
-
-  static std::string shortened(const std::string& name) {
-    constexpr std::size_t most = 22;
-    if (name.size() <= most) return name;
-    std::size_t cut = most;
-    while (cut > 0 && (static_cast<unsigned char>(name[cut]) & 0xC0) == 0x80) --cut;
-    return name.substr(0, cut) + "…";
+    pen_.text({10, armY(k) + 5}, elided(f_.packs[k].model.name, Face::Small, leftMargin - 16), Face::Small, Ink::Ink).part =
+        "pack/" + f_.packs[k].model.id;
   }
 
   void trunk() {
@@ -219,8 +216,8 @@ class ChannelMaker {
         pen_.line({{x - 3, y + side * 7}, {x + 3, y}}, ink, 1.6);
       }
     const std::string words = fmt::format("narrows: {}, {} A, {}{} %", e.name, formatNumber(e.counted()->value()),
-                                          headroom >= 0 ? "+" : "−", formatNumber(std::abs(headroom) * 100, 2));
-    const double w = 7.1 * static_cast<double>(words.size()) + 12;
+                                          headroom >= 0 ? "+" : "−", formatNumber(std::abs(headroom) * 100, std::abs(headroom) < 0.1 ? 1 : 2));
+    const double w = textWidth(words, Face::Small) + 14;
     const double x = std::clamp(narrowsAt_.x + 22, 4.0, std::max(4.0, size_.width - w - 120));
     Shape& box = pen_.rectangle({x, 1}, {x + w, 19}, Ink::Card, ink, 3);
     box.part = e.id;
@@ -235,7 +232,6 @@ class ChannelMaker {
                                  formatNumber(peak_), formatNumber(sustained_), narrowsWords_);
   }
 
-  const Subject& s_;
   const Figures& f_;
   Size size_;
   Drawing d_;

@@ -29,6 +29,7 @@ Words wordsFor(const ChargeFigures& c) {
 
 std::string hours(Second t) {
   const int minutes = static_cast<int>(t.value() / 60 + 0.5);
+  if (minutes < 60) return fmt::format("{} min", minutes);
   return fmt::format("{} h {:02} min", minutes / 60, minutes % 60);
 }
 
@@ -42,7 +43,7 @@ Drawing chargerMatrix(const Subject& subject, Size size) {
   if (f.packs.empty() || chargers.empty()) return d;
   const double head = std::min(220.0, size.width * 0.32);
   const double column = (size.width - head) / static_cast<double>(f.packs.size());
-  const double line = std::min(64.0, (size.height - 26) / static_cast<double>(chargers.size()));
+  const double line = std::min(74.0, (size.height - 26) / static_cast<double>(chargers.size()));
   for (std::size_t k = 0; k < f.packs.size(); ++k)
     pen.text({head + column * (static_cast<double>(k) + 0.5), 16},
              fmt::format("{}, full {} V", f.packs[k].model.name, formatNumber(f.packs[k].model.full.value())), Face::Small, Ink::Ink,
@@ -100,18 +101,17 @@ Drawing chargeTimeline(const Subject& subject, Size size) {
     const double endX = plot.x(c.run->end.value() / 3600);
     pen.circle({endX, plot.y(c.run->socAtEnd.value() * 100)}, 4, packInk(c.pack));
     const double y = plot.bottomRight.y - 14 - 36 * static_cast<double>(shown - 1 - row++);
-    const double x = plot.bottomRight.x - 12;
-    const std::string name =
-        fmt::format("{}: {} to {} %", f.packs[c.pack].model.name, hours(c.run->end), formatNumber(c.run->socAtEnd.value() * 100));
-    pen.text({x, y - 16}, name, Face::Label, Ink::Ink, Anchor::End);
-    pen.line({{x - 7.2 * static_cast<double>(name.size()) - 36, y - 20}, {x - 7.2 * static_cast<double>(name.size()) - 10, y - 20}},
-             packInk(c.pack), 2, packPattern(c.pack));
+    const double x = std::max(plot.topLeft.x + 44, plot.bottomRight.x - 400);
+    const std::string ends = fmt::format(": {} to {} %", hours(c.run->end), formatNumber(c.run->socAtEnd.value() * 100));
+    const std::string name = elided(f.packs[c.pack].model.name, Face::Label, 300 - textWidth(ends, Face::Label)) + ends;
+    pen.line({{x - 34, y - 20}, {x - 8, y - 20}}, packInk(c.pack), 2, packPattern(c.pack));
+    pen.text({x, y - 16}, name, Face::Label, Ink::Ink);
     const auto eighty = c.run->timeTo(StateOfCharge(0.8));
-    pen.text(
-        {x, y},
-        fmt::format("{}Ah ÷ A says {} h · {} Wh from the wall", eighty && *eighty > Second(0) ? "80 % after " + hours(*eighty) + " · " : "",
-                    formatNumber(c.run->benchRule.value()), formatNumber(c.run->mains.value())),
-        Face::Small, Ink::Soft, Anchor::End);
+    pen.text({x, y},
+             fmt::format("{}Ah ÷ A says {} · {} Wh from the wall",
+                         eighty && *eighty > Second(0) ? "80 % after " + hours(*eighty) + " · " : "", hours(c.run->benchRule),
+                         formatNumber(c.run->mains.value())),
+             Face::Small, Ink::Soft);
     d.description += name + ". ";
   }
   return d;

@@ -4,6 +4,7 @@
 
 #include <cstdint>
 #include <string>
+#include <string_view>
 #include <vector>
 
 namespace usherwright::drawing {
@@ -78,6 +79,11 @@ struct Plot {
   void yGrid(Pen& pen, int about) const;
   void xTicks(Pen& pen, int about, const std::string& unit) const;
 };
+
+/// About how wide a text is in pixels; the painter knows exactly, a builder only has to leave room.
+double textWidth(std::string_view text, Face face);
+/// At most `room` pixels of the text, cut between characters, with "…" if something was cut.
+std::string elided(const std::string& text, Face face, double room);
 
 /// Round steps for about `count` ticks between two values.
 std::vector<double> roundTicks(double from, double to, int count);

@@ -88,7 +88,8 @@ Drawing rideChart(const Subject& subject, Size size) {
   const DischargeRun& run = *f.ride;
   const Plot top = currentPlot(f, size);
   const Plot bottom = gaugePlot(f, size);
-  pen.text({top.topLeft.x, 14}, "Amperes from each pack", Face::Label, Ink::Ink);
+  const std::string title = f.packs.size() > 2 ? "Amperes" : "Amperes from each pack";
+  pen.text({top.topLeft.x, 14}, title, Face::Label, Ink::Ink);
   top.frame(pen);
   top.yGrid(pen, 4);
   bottom.frame(pen);
@@ -96,14 +97,16 @@ Drawing rideChart(const Subject& subject, Size size) {
   bottom.xTicks(pen, 6, "min");
   pen.text({bottom.topLeft.x, bottom.topLeft.y - 8}, "What the gauge shows, and what is left, in %", Face::Label, Ink::Ink);
   const std::vector<Row> rows = rowsFor(run, top.columns());
-  double legendX = top.bottomRight.x - 8;
+  const double titleWidth = textWidth(title, Face::Label) + 12;
+  const double entry = (top.bottomRight.x - top.topLeft.x - titleWidth) / static_cast<double>(f.packs.size());
+  double legendX = top.bottomRight.x;
   for (std::size_t k = f.packs.size(); k-- > 0;) {
     pen.line(columnPairs(top, samplesOf(rows, [&](const Row& r) { return r.current[k].value(); })), packInk(k), 2, packPattern(k));
-    const std::string& name = f.packs[k].model.name;
+    const std::string name = elided(f.packs[k].model.name, Face::Small, std::max(30.0, entry - 42));
     pen.text({legendX, 14}, name, Face::Small, Ink::Ink, Anchor::End);
-    legendX -= 6.6 * static_cast<double>(name.size()) + 8;
+    legendX -= textWidth(name, Face::Small) + 8;
     pen.line({{legendX - 22, 10}, {legendX, 10}}, packInk(k), 2, packPattern(k));
-    legendX -= 36;
+    legendX -= 34;
   }
   for (std::size_t k = 0; k < run.sources.size(); ++k) {
     const auto& knee = run.sources[k].knee;
@@ -160,80 +163,137 @@ Drawing rideScrubber(const Subject& subject, Second time, Size size) {
   return d;
 }
 
-Drawing basins(const Subject& subject, Second time, Size size) {
-  Drawing d{size.width, size.height, {}, {}};
-  Pen pen(d);
-  const Figures& f = subject.assessment.figures;
-  if (f.packs.empty() || !f.ride) return d;
-  const Row row = f.ride->at(time);
-  const std::size_t n = f.packs.size();
-  double capacity = 0, high = 0, low = 1e9;
-  for (const PackFigures& p : f.packs) {
-    capacity += p.model.capacity.value();
-    high = std::max(high, p.model.full.value());
-    low = std::min(low, p.model.restedEmpty.value());
+namespace {
+
+/// Basins, pipes, valves and the junction at one time of the ride.
+class BasinMaker {
+ public:
+  BasinMaker(const Subject& subject, Second time, Size size)
+      : f_(subject.assessment.figures), row_(f_.ride->at(time)), size_(size), pen_(d_), count_(f_.packs.size()) {
+    d_.width = size.width;
+    d_.height = size.height;
   }
-  if (f.cutoff > Volt(0)) low = std::min(low, f.cutoff.value());
-  const double pipeRoom = 84;
-  const Plot plot{{8, 8}, {size.width - 44, size.height - pipeRoom}, 0, 1, low - (high - low) * 0.08, high + (high - low) * 0.04};
-  for (double v : roundTicks(plot.yMin, plot.yMax, 4)) {
-    pen.line({{plot.topLeft.x, plot.y(v)}, {plot.bottomRight.x, plot.y(v)}}, Ink::BankLine, 1, Pattern::Dotted);
-    pen.text({size.width - 4, plot.y(v) + 4}, formatNumber(v) + " V", Face::SmallFigure, Ink::Soft, Anchor::End);
-  }
-  const double gap = 22;
-  const double room = plot.bottomRight.x - plot.topLeft.x - gap * static_cast<double>(n);
-  double x = plot.topLeft.x + gap / 2;
-  const double junction = (plot.topLeft.x + plot.bottomRight.x) / 2;
-  const double floorY = size.height - pipeRoom;
-  const double busY = floorY + 56;
-  std::size_t most = 0;
-  for (std::size_t k = 0; k < n; ++k)
-    if (row.current[k] > row.current[most]) most = k;
-  for (std::size_t k = 0; k < n; ++k) {
-    const PackModel& m = f.packs[k].model;
-    const double w = std::max(44.0, room * m.capacity.value() / capacity);
-    const double level = plot.y(row.rest[k].value());
-    Shape& basin = pen.rectangle({x, plot.topLeft.y}, {x + w, floorY}, Ink::Card, Ink::Soft);
-    basin.part = "pack/" + m.id;
-    basin.tip = fmt::format("{}: {} left, {} at rest, {}", m.name, share(row.soc[k]), formatNumber(row.rest[k].value()) + " V",
-                            amps(row.current[k]));
-    pen.rectangle({x + 1, level}, {x + w - 1, floorY - 1}, Ink::Shoal);
-    // The deep part stands for what is left: as high as the share of charge.
-    pen.rectangle({x + 1, floorY - 1 - (floorY - level - 1) * row.soc[k].value()}, {x + w - 1, floorY - 1}, Ink::Water);
-    pen.line({{x, level}, {x + w, level}}, Ink::Deep, 2);
-    pen.text({x + w / 2, std::max(level - 6, plot.topLeft.y + 14)}, formatNumber(row.rest[k].value()) + " V", Face::Figure, Ink::Ink,
-             Anchor::Middle);
-    pen.text({x + w / 2, floorY - 8}, share(row.soc[k]), Face::Figure, row.soc[k].value() * (floorY - level) > 22 ? Ink::OnDeep : Ink::Ink,
-             Anchor::Middle);
-    const bool flows = std::abs(row.current[k].value()) > 1e-6;
-    const double centre = x + w / 2;
-    const double thick = std::clamp(std::abs(row.current[k].value()) * 1.2, 2.0, 18.0);
-    pen.line({{centre, floorY}, {centre, busY}, {junction, busY}}, flows ? (k == most ? Ink::Deep : Ink::Water) : Ink::BankLine, thick);
-    const double valveX = centre + (junction > centre ? 1 : -1) * std::min(26.0, std::abs(junction - centre) * 0.5);
-    if (f.joint.oneWay && n > 1) {
-      const double s = junction > centre ? 9 : -9;
-      pen.polygon({{valveX - s, busY - 9}, {valveX + s, busY}, {valveX - s, busY + 9}}, flows ? Ink::Card : Ink::Bank, Ink::Ink, 1.5);
-      if (!flows) pen.line({{valveX + s, busY - 9}, {valveX + s, busY + 9}}, Ink::Ink, 2.5);
+
+  Drawing make() {
+    scale();
+    for (std::size_t k = 0; k < count_; ++k)
+      if (row_.current[k] > row_.current[most_]) most_ = k;
+    double x = plot_.topLeft.x + gap / 2;
+    for (std::size_t k = 0; k < count_; ++k) {
+      const double w = widthOf(k);
+      basin(k, x, w);
+      pipe(k, x + w / 2, x + w + gap - 4);
+      x += w + gap;
     }
-    pen.text({centre + 12, floorY + 16}, m.name, Face::Small, Ink::Ink);
-    pen.text({centre + 12, floorY + 31},
-             flows                     ? amps(row.current[k]) + (k == most && n > 1 ? ", carries most" : "")
-             : f.joint.oneWay && n > 1 ? "valve shut"
-                                       : "no flow",
-             Face::Small, Ink::Soft);
-    x += w + gap;
+    pen_.rectangle({junction_ - 8, busY_ - 10}, {junction_ + 8, busY_ + 12}, Ink::Deep, Ink::None, 2);
+    pen_.text({junction_, busY_ + 25}, amps(row_.load) + " to the motor", Face::SmallFigure, Ink::Ink, Anchor::Middle);
+    cutoff();
+    describe();
+    return std::move(d_);
   }
-  pen.rectangle({junction - 8, busY - 10}, {junction + 8, busY + 12}, Ink::Deep, Ink::None, 2);
-  pen.text({junction, busY + 25}, amps(row.load) + " to the motor", Face::SmallFigure, Ink::Ink, Anchor::Middle);
-  if (f.cutoff > Volt(0) && f.cutoff.value() > plot.yMin) {
-    pen.line({{plot.topLeft.x, plot.y(f.cutoff.value())}, {plot.bottomRight.x, plot.y(f.cutoff.value())}}, Ink::Stop, 1, Pattern::Dashed);
-    pen.text({plot.topLeft.x + 2, plot.y(f.cutoff.value()) - 3}, "cut-off", Face::Small, Ink::Stop);
+
+ private:
+  static constexpr double gap = 22, pipeRoom = 84, axisRoom = 48;
+
+  void scale() {
+    double high = 0, low = 1e9;
+    for (const PackFigures& p : f_.packs) {
+      capacity_ += p.model.capacity.value();
+      high = std::max(high, p.model.full.value());
+      low = std::min(low, p.model.restedEmpty.value());
+    }
+    if (f_.cutoff > Volt(0)) low = std::min(low, f_.cutoff.value());
+    plot_ = {{8, 8}, {size_.width - axisRoom, size_.height - pipeRoom}, 0, 1, low - (high - low) * 0.08, high + (high - low) * 0.04};
+    floorY_ = size_.height - pipeRoom;
+    busY_ = floorY_ + 56;
+    junction_ = (plot_.topLeft.x + plot_.bottomRight.x) / 2;
+    for (double v : roundTicks(plot_.yMin, plot_.yMax, 4)) {
+      pen_.line({{plot_.topLeft.x, plot_.y(v)}, {plot_.bottomRight.x, plot_.y(v)}}, Ink::BankLine, 1, Pattern::Dotted);
+      pen_.text({size_.width - 4, plot_.y(v) + 4}, formatNumber(v) + " V", Face::SmallFigure, Ink::Soft, Anchor::End);
+    }
   }
-  d.description = "Basins:";
-  for (std::size_t k = 0; k < n; ++k)
-    d.description += fmt::format(" {} {} at {} V, {};", f.packs[k].model.name, share(row.soc[k]), formatNumber(row.rest[k].value()),
-                                 amps(row.current[k]));
-  return d;
+
+  double widthOf(std::size_t k) const {
+    const double room = plot_.bottomRight.x - plot_.topLeft.x - gap * static_cast<double>(count_);
+    return std::max(40.0, room * f_.packs[k].model.capacity.value() / capacity_);
+  }
+
+  void basin(std::size_t k, double x, double w) {
+    const PackModel& m = f_.packs[k].model;
+    const std::string volts = formatNumber(row_.rest[k].value()) + " V";
+    const double level = plot_.y(row_.rest[k].value());
+    Shape& body = pen_.rectangle({x, plot_.topLeft.y}, {x + w, floorY_}, Ink::Card, Ink::Soft);
+    body.part = "pack/" + m.id;
+    body.tip = fmt::format("{}: {} left, {} at rest, {}", m.name, share(row_.soc[k]), volts, amps(row_.current[k]));
+    pen_.rectangle({x + 1, level}, {x + w - 1, floorY_ - 1}, Ink::Shoal);
+    // The deep part stands for what is left: as high as the share of charge.
+    pen_.rectangle({x + 1, floorY_ - 1 - (floorY_ - level - 1) * row_.soc[k].value()}, {x + w - 1, floorY_ - 1}, Ink::Water);
+    pen_.line({{x, level}, {x + w, level}}, Ink::Deep, 2);
+    const Face face = textWidth(volts, Face::Figure) + 6 < w ? Face::Figure : Face::Small;
+    pen_.text({x + w / 2, std::max(level - 6, plot_.topLeft.y + 14)}, volts, face, Ink::Ink, Anchor::Middle);
+    const bool onWater = row_.soc[k].value() * (floorY_ - level) > 22;
+    pen_.text({x + w / 2, floorY_ - 8}, share(row_.soc[k]), Face::Figure, onWater ? Ink::OnDeep : Ink::Ink, Anchor::Middle);
+  }
+
+  void pipe(std::size_t k, double centre, double wordsEnd) {
+    const bool flows = std::abs(row_.current[k].value()) > 1e-6;
+    const bool joined = count_ > 1;
+    const double thick = std::clamp(std::abs(row_.current[k].value()) * 1.2, 2.0, 18.0);
+    pen_.line({{centre, floorY_}, {centre, busY_}, {junction_, busY_}}, flows ? (k == most_ ? Ink::Deep : Ink::Water) : Ink::BankLine, thick);
+    if (f_.joint.oneWay && joined) valve(centre, flows);
+    const double room = std::max(36.0, wordsEnd - centre - 12);
+    std::string words = "no flow";
+    if (flows) words = amps(row_.current[k]);
+    else if (f_.joint.oneWay && joined) words = "valve shut";
+    if (flows && k == most_ && joined && room > 120) words += ", carries most";
+    pen_.text({centre + 12, floorY_ + 16}, elided(f_.packs[k].model.name, Face::Small, room), Face::Small, Ink::Ink);
+    pen_.text({centre + 12, floorY_ + 31}, words, Face::Small, Ink::Soft);
+  }
+
+  /// On the level stretch of the pipe; straight above the junction there is none, so it stands in the fall.
+  void valve(double centre, bool flows) {
+    const double reach = junction_ - centre;
+    const Ink fill = flows ? Ink::Card : Ink::Bank;
+    if (std::abs(reach) < 24) {
+      const double y = floorY_ + 34;
+      pen_.polygon({{centre - 8, y - 8}, {centre, y + 8}, {centre + 8, y - 8}}, fill, Ink::Ink, 1.5);
+      if (!flows) pen_.line({{centre - 8, y + 8}, {centre + 8, y + 8}}, Ink::Ink, 2.5);
+      return;
+    }
+    const double s = reach > 0 ? 9 : -9;
+    const double at = centre + (reach > 0 ? 1 : -1) * std::min(26.0, std::abs(reach) * 0.5);
+    pen_.polygon({{at - s, busY_ - 9}, {at + s, busY_}, {at - s, busY_ + 9}}, fill, Ink::Ink, 1.5);
+    if (!flows) pen_.line({{at + s, busY_ - 9}, {at + s, busY_ + 9}}, Ink::Ink, 2.5);
+  }
+
+  void cutoff() {
+    if (f_.cutoff <= Volt(0) || f_.cutoff.value() <= plot_.yMin) return;
+    const double y = plot_.y(f_.cutoff.value());
+    pen_.line({{plot_.topLeft.x, y}, {plot_.bottomRight.x, y}}, Ink::Stop, 1, Pattern::Dashed);
+    pen_.text({size_.width - 4, y + 18}, "cut-off", Face::Small, Ink::Stop, Anchor::End);
+  }
+
+  void describe() {
+    d_.description = "Basins:";
+    for (std::size_t k = 0; k < count_; ++k)
+      d_.description += fmt::format(" {} {} at {} V, {};", f_.packs[k].model.name, share(row_.soc[k]), formatNumber(row_.rest[k].value()), amps(row_.current[k]));
+  }
+
+  const Figures& f_;
+  Row row_;
+  Size size_;
+  Drawing d_;
+  Pen pen_;
+  std::size_t count_, most_ = 0;
+  Plot plot_;
+  double capacity_ = 0, floorY_ = 0, busY_ = 0, junction_ = 0;
+};
+
+}  // namespace
+
+Drawing basins(const Subject& subject, Second time, Size size) {
+  if (subject.assessment.figures.packs.empty() || !subject.assessment.figures.ride) return {size.width, size.height, {}, {}};
+  return BasinMaker(subject, time, size).make();
 }
 
 Drawing connectGauge(const Subject& subject, Size size) {
@@ -242,7 +302,7 @@ Drawing connectGauge(const Subject& subject, Size size) {
   const Figures& f = subject.assessment.figures;
   if (!f.window) return d;
   const ConnectWindow& w = *f.window;
-  const double left = 8, right = size.width - 8, y = 12, bottom = 28;
+  const double left = 8, right = size.width - 8, y = 16, bottom = 30;
   if (!w.window) {
     pen.text({left, bottom}, "No limit of the receiving pack is known: read its BMS or fuse.", Face::Small, Ink::Copper);
     return d;
@@ -254,11 +314,13 @@ Drawing connectGauge(const Subject& subject, Size size) {
   const Ink ink = w.mayConnect ? Ink::Deep : Ink::Stop;
   pen.polygon({{x(w.gap), bottom + 1}, {x(w.gap) - 7, bottom + 12}, {x(w.gap) + 7, bottom + 12}}, ink);
   pen.line({{x(w.gap), y}, {x(w.gap), bottom}}, ink, 2);
-  pen.text({left + 4, bottom - 4}, fmt::format("safe up to {} V", formatNumber(w.window->value())), Face::SmallFigure, Ink::Ink);
-  const bool late = x(w.gap) > right - 150;
-  pen.text({late ? x(w.gap) - 10 : x(w.gap) + 10, bottom + 13},
-           fmt::format("now {} V, {} A would flow", formatNumber(w.gap.value()), formatNumber(w.peak.value(), 2)), Face::SmallFigure, ink,
-           late ? Anchor::End : Anchor::Start);
+  pen.text({left, y - 4}, fmt::format("safe up to {} V", formatNumber(w.window->value())), Face::Small, Ink::Ink);
+  const std::string now = fmt::format("now {} V, {} A would flow", formatNumber(w.gap.value()), formatNumber(w.peak.value(), 2));
+  const double width = textWidth(now, Face::Small);
+  double from = x(w.gap) + 10;
+  if (from + width > right) from = x(w.gap) - 10 - width;
+  if (from < left) from = std::max(left, right - width);
+  pen.text({from, bottom + (from < x(w.gap) && from + width > x(w.gap) ? 24 : 13)}, now, Face::Small, ink);
   d.description =
       fmt::format("Connect window {} V; the packs are {} V apart.", formatNumber(w.window->value()), formatNumber(w.gap.value()));
   return d;

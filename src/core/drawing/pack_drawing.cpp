@@ -10,6 +10,7 @@
 namespace usherwright::drawing {
 namespace {
 
+std::string number(Volt v) { return formatNumber(v.value()); }
 std::string volts(Volt v) { return formatNumber(v.value()) + " V"; }
 
 /// Moves labels apart so that none is closer than `gap`; keeps their order.
@@ -27,15 +28,15 @@ struct Mark {
   Ink ink;
 };
 
-/// Labels right of a bar at their volts, moved apart where they would overlap, with a short leader.
-void labels(Pen& pen, const Plot& plot, double x, std::vector<Mark> marks) {
+/// Labels right of a bar, in `room` pixels, at their volts, moved apart where they would overlap, with a short leader.
+void labels(Pen& pen, const Plot& plot, double x, double room, std::vector<Mark> marks) {
   std::sort(marks.begin(), marks.end(), [](const Mark& a, const Mark& b) { return a.volt > b.volt; });
   std::vector<double> ys;
   for (const Mark& m : marks) ys.push_back(plot.y(m.volt) + 4);
   spread(ys, 15, plot.topLeft.y + 6, plot.bottomRight.y);
   for (std::size_t i = 0; i < marks.size(); ++i) {
     pen.line({{x, plot.y(marks[i].volt)}, {x + 5, plot.y(marks[i].volt)}, {x + 9, ys[i] - 4}}, Ink::Soft);
-    pen.text({x + 12, ys[i]}, marks[i].words, Face::SmallFigure, marks[i].ink);
+    pen.text({x + 12, ys[i]}, elided(marks[i].words, Face::Small, room - 12), Face::Small, marks[i].ink);
   }
 }
 
@@ -113,16 +114,17 @@ Drawing voltageLadder(const Subject& subject, std::size_t pack, Size size) {
   const double margin = (*high - *low) * 0.10 + 1;
   const Plot plot{{38, 10}, {size.width - 4, size.height - 26}, 0, 1, *low - margin, *high + margin};
   plot.yGrid(pen, 8);
-  const double column = (size.width - 42) / 3;
-  const double width = std::min(40.0, column * 0.32);
-  const auto x = [&](int i) { return 44 + column * i; };
+  // Pack and controller carry long labels, the charger a short one.
+  const double room = size.width - 44;
+  const double width = std::clamp(room * 0.09, 14.0, 40.0);
+  const auto x = [&](int i) { return 44 + room * (i == 0 ? 0.0 : i == 1 ? 0.44 : 0.86); };
   pen.rectangle({x(0), plot.y(m.full.value())}, {x(0) + width, plot.y(m.lowestUnderLoad.value())}, Ink::Water, Ink::Deep);
   pen.line({{x(0), plot.y(m.nominal.value())}, {x(0) + width, plot.y(m.nominal.value())}}, Ink::Deep, 2);
-  labels(pen, plot, x(0) + width,
-         {{m.full.value(), volts(m.full) + " full", Ink::Ink},
-          {m.nominal.value(), volts(m.nominal) + " label", Ink::Ink},
-          {m.restedEmpty.value(), volts(m.restedEmpty) + " empty", Ink::Ink},
-          {m.lowestUnderLoad.value(), volts(m.lowestUnderLoad) + " lowest", Ink::Soft}});
+  labels(pen, plot, x(0) + width, x(1) - x(0) - width,
+         {{m.full.value(), number(m.full) + " full", Ink::Ink},
+          {m.nominal.value(), number(m.nominal) + " label", Ink::Ink},
+          {m.restedEmpty.value(), number(m.restedEmpty) + " empty", Ink::Ink},
+          {m.lowestUnderLoad.value(), number(m.lowestUnderLoad) + " min", Ink::Soft}});
   const double base = size.height - 8;
   pen.text({x(0) + width / 2, base}, "pack", Face::Small, Ink::Soft, Anchor::Middle);
   pen.text({x(1) + width / 2, base}, "controller", Face::Small, Ink::Soft, Anchor::Middle);
@@ -132,9 +134,9 @@ Drawing voltageLadder(const Subject& subject, std::size_t pack, Size size) {
   const double ground = c.cutoff ? (cut + tolerance).value() : plot.yMin;
   pen.rectangle({x(1), plot.y(ceiling)}, {x(1) + width, plot.y(ground)}, Ink::Shoal, Ink::Deep);
   if (c.inputMaximum) {
-    marks.push_back({ceiling, volts(*c.inputMaximum) + " max", Ink::Ink});
+    marks.push_back({ceiling, number(*c.inputMaximum) + " max", Ink::Ink});
     const Volt spare = *c.inputMaximum - m.full;
-    marks.push_back({(ceiling + m.full.value()) / 2, spare >= Volt(0) ? volts(spare) + " spare" : volts(-spare) + " over",
+    marks.push_back({(ceiling + m.full.value()) / 2, spare >= Volt(0) ? number(spare) + " spare" : number(-spare) + " over",
                      spare >= Volt(0) ? Ink::Deep : Ink::Stop});
     if (spare < Volt(0))
       pen.rectangle({x(1), plot.y(m.full.value())}, {x(1) + width, plot.y(ceiling)}, Ink::None, Ink::Stop).pattern = Pattern::Hatched;
@@ -142,15 +144,15 @@ Drawing voltageLadder(const Subject& subject, std::size_t pack, Size size) {
   if (c.cutoff) {
     pen.rectangle({x(1), plot.y((cut + tolerance).value())}, {x(1) + width, plot.y((cut - tolerance).value())}, Ink::Bank, Ink::Mind);
     marks.push_back({cut.value(),
-                     fmt::format("{}–{} V off", formatNumber((cut - tolerance).value()), formatNumber((cut + tolerance).value())),
+                     fmt::format("{}–{} off", formatNumber((cut - tolerance).value()), formatNumber((cut + tolerance).value())),
                      Ink::Ink});
   }
-  labels(pen, plot, x(1) + width, marks);
+  labels(pen, plot, x(1) + width, x(2) - x(1) - width, marks);
   if (charger) {
     const Volt out = *subject.plan.chargers[charger->charger].output;
     const bool stop = charger->verdict == ChargeVerdict::Stop;
     pen.rectangle({x(2), plot.y(out.value()) - 3}, {x(2) + width, plot.y(out.value()) + 3}, stop ? Ink::Stop : Ink::Copper);
-    labels(pen, plot, x(2) + width, {{out.value(), volts(out), stop ? Ink::Stop : Ink::Ink}});
+    pen.text({x(2) + width / 2, plot.y(out.value()) - 9}, number(out), Face::Small, stop ? Ink::Stop : Ink::Ink, Anchor::Middle);
   } else {
     pen.text({x(2) + width / 2, (plot.topLeft.y + plot.bottomRight.y) / 2}, "none yet", Face::Small, Ink::Soft, Anchor::Middle);
   }
@@ -176,7 +178,7 @@ Drawing sagCurve(const Subject& subject, std::size_t pack, Size size) {
   if (f.cutoff > Volt(0)) {
     const Volt t = subject.plan.bike.controller.cutoffTolerance.value_or(Volt(0));
     pen.rectangle({plot.topLeft.x, plot.y((f.cutoff + t).value())}, {plot.bottomRight.x, plot.y((f.cutoff - t).value()) + 1}, Ink::Bank);
-    pen.text({plot.topLeft.x + 8, plot.y(f.cutoff.value()) + 4}, "controller cut-off", Face::Small, Ink::Ink);
+    pen.text({plot.topLeft.x + 8, plot.y(f.cutoff.value()) + 4}, "cut-off", Face::Small, Ink::Ink);
   }
   const auto curve = [&](Ampere load, Ink ink, Pattern pattern) {
     std::vector<Point> points;
@@ -188,26 +190,32 @@ Drawing sagCurve(const Subject& subject, std::size_t pack, Size size) {
     pen.line(std::move(points), ink, 2, pattern);
   };
   curve(Ampere(0), Ink::Soft, Pattern::Dotted);
-  double x = plot.topLeft.x + plot.columns() * 0.48;
-  const auto legend = [&](const std::string& words, Ink ink, Pattern pattern) {
-    pen.line({{x, 22}, {x + 22, 22}}, ink, 2, pattern);
-    pen.text({x + 27, 26}, words, Face::SmallFigure, Ink::Ink);
-    x += 34 + 8.0 * static_cast<double>(words.size());
+  struct Key {
+    std::string words;
+    Ink ink;
+    Pattern pattern;
   };
-  legend("rest", Ink::Soft, Pattern::Dotted);
+  std::vector<Key> keys{{"rest", Ink::Soft, Pattern::Dotted}};
   if (f.demand.sustained) {
     curve(*f.demand.sustained, Ink::Deep, Pattern::Solid);
-    legend(formatNumber(f.demand.sustained->value(), 2) + " A", Ink::Deep, Pattern::Solid);
+    keys.push_back({formatNumber(f.demand.sustained->value(), 2) + " A", Ink::Deep, Pattern::Solid});
   }
   if (f.demand.peak) {
     curve(*f.demand.peak, Ink::Copper, Pattern::Dashed);
-    legend(formatNumber(f.demand.peak->value(), 2) + " A", Ink::Copper, Pattern::Dashed);
+    keys.push_back({formatNumber(f.demand.peak->value(), 2) + " A", Ink::Copper, Pattern::Dashed});
+  }
+  double x = plot.bottomRight.x - 8;
+  for (auto key = keys.rbegin(); key != keys.rend(); ++key) {
+    pen.text({x, 26}, key->words, Face::SmallFigure, Ink::Ink, Anchor::End);
+    x -= textWidth(key->words, Face::SmallFigure) + 5;
+    pen.line({{x - 22, 22}, {x, 22}}, key->ink, 2, key->pattern);
+    x -= 36;
   }
   if (p.givesUp) {
     const double at = p.givesUp->value() * 100;
     const double cut = (f.cutoff + subject.plan.bike.controller.cutoffTolerance.value_or(Volt(0))).value();
     pen.circle({plot.x(at), plot.y(cut)}, 5, Ink::Card, Ink::Stop).width = 2;
-    pen.text({std::min(plot.x(at) - 10, plot.bottomRight.x - 12), plot.y(cut) - 10},
+    pen.text({std::min(plot.x(at) - 10, plot.bottomRight.x - 12), plot.y(f.cutoff.value()) + 4},
              fmt::format("gives up at {} % in a hard pull", formatNumber(at, 2)), Face::Small, Ink::Ink, Anchor::End);
     d.description = fmt::format("Volts over charge of {}; in a hard pull the bike gives up at {} % charge.", m.name, formatNumber(at, 2));
   }

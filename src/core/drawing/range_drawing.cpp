@@ -58,7 +58,9 @@ Drawing routeProfile(const Subject& subject, Size size) {
   pen.polygon(std::move(ground), Ink::Bank, Ink::Soft);
   km = 0;
   for (const Leg& leg : legs) {
-    const double middle = plot.x((km + leg.length.value() / 2) * scale);
+    // On a slope the words move to its high side, away from the line.
+    const double shift = leg.grade > 0 ? 0.62 : leg.grade < 0 ? 0.38 : 0.5;
+    const double middle = plot.x((km + leg.length.value() * shift) * scale);
     const double wide = plot.x((km + leg.length.value()) * scale) - plot.x(km * scale);
     km += leg.length.value();
     if (wide < 60) continue;
@@ -82,7 +84,7 @@ Drawing rangeBand(const Subject& subject, Size size) {
   const RangeFigures& r = f.range;
   const double need = subject.plan.routes.front().length.value();
   const double scale = subject.units == UnitSystem::Imperial ? 1 / 1.609344 : 1;
-  const double widest = std::max(r.hopeful.value(), need) * 1.08;
+  const double widest = std::max(r.hopeful.value(), need) * 1.16;
   const Plot plot{{150, 14}, {size.width - 20, size.height - 26}, 0, widest * scale, 0, 1};
   plot.xTicks(pen, 8, subject.units == UnitSystem::Imperial ? "mi" : "km");
   struct Bar {
@@ -104,7 +106,7 @@ Drawing rangeBand(const Subject& subject, Size size) {
                   3);
     pen.line({{plot.x(bars[i].middle.value() * scale), y - half}, {plot.x(bars[i].middle.value() * scale), y + half}}, Ink::Ink, 2.5);
     pen.text({plot.topLeft.x - 10, y + 5}, bars[i].name, Face::Small, Ink::Ink, Anchor::End);
-    pen.text({plot.x(bars[i].middle.value() * scale) + 6, y + 5}, formatQuantity(bars[i].middle.value(), Kind::Distance, subject.units, 2),
+    pen.text({plot.x(bars[i].high.value() * scale) + 8, y + 5}, formatQuantity(bars[i].middle.value(), Kind::Distance, subject.units, 2),
              Face::Figure, Ink::Ink);
     d.description += fmt::format("{}: {} km likely, {} to {}. ", bars[i].name, formatNumber(bars[i].middle.value(), 2),
                                  formatNumber(bars[i].low.value(), 2), formatNumber(bars[i].high.value(), 2));

@@ -64,7 +64,7 @@ Expected<std::string> readWhole(const std::string& path, std::size_t most) {
   return text;
 }
 
-Expected<void> writeAtomically(const std::string& path, const std::string& text) {
+Expected<void> writeAtomically(const std::string& path, const std::string& text, Backup keep) {
   const std::string temporary = fmt::format("{}.{}.part", path, ::getpid());
   const int descriptor = ::open(temporary.c_str(), O_WRONLY | O_CREAT | O_TRUNC | O_CLOEXEC, 0644);
   if (descriptor < 0) return failed(path, "a place that cannot be written");
@@ -74,7 +74,7 @@ Expected<void> writeAtomically(const std::string& path, const std::string& text)
     ::unlink(temporary.c_str());
     return problem;
   }
-  if (stampOf(path).size >= 0) {
+  if (keep == Backup::Keep && stampOf(path).size >= 0) {
     const std::string backup = path + "~";
     ::unlink(backup.c_str());
     if (::link(path.c_str(), backup.c_str()) != 0 && errno != EPERM && errno != EOPNOTSUPP) {

@@ -2,6 +2,7 @@
 // The only part of the core that touches a disk.
 #pragma once
 
+#include <cstdint>
 #include <optional>
 #include <string>
 
@@ -23,9 +24,11 @@ FileStamp stampOf(const std::string& path);
 /// Reads a whole file. Errors: missing, unreadable, larger than `most` bytes.
 Expected<std::string> readWhole(const std::string& path, std::size_t most);
 
+enum class Backup : std::uint8_t { Keep, None };
+
 /// Writes to a temporary file beside it, flushes it to disk, keeps the old file as "<path>~", then renames.
 /// On an error the old file is as it was.
-Expected<void> writeAtomically(const std::string& path, const std::string& text);
+Expected<void> writeAtomically(const std::string& path, const std::string& text, Backup backup = Backup::Keep);
 
 /// Marks a plan as open in this process: an advisory lock on "<folder>/.<name>.open".
 /// Empty if another window holds it.

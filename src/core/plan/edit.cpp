@@ -92,42 +92,27 @@ Cell ordinaryCell() {
   return cell;
 }
 
-/// Moves provenance of "/packs/<k>/…" when pack `removed` goes.
-void reindexPackPointers(Plan& plan, std::size_t removed) {
+/// Provenance of "<list>/<k>/…" when entry `removed` of a list goes: its own is dropped, later ones move up.
+void dropPointersOf(Plan& plan, const std::string& list, std::size_t removed) {
   std::map<std::string, ProvenanceEntry> moved;
   for (auto& [pointer, entry] : plan.provenance) {
-    if (!pointer.starts_with("/packs/")) {
+    if (!pointer.starts_with(list + "/")) {
       moved.emplace(pointer, entry);
       continue;
     }
     std::string rest;
-    const std::string index = firstToken(pointer.substr(6), rest);
+    const std::string index = firstToken(pointer.substr(list.size()), rest);
     std::size_t k = 0;
     std::from_chars(index.data(), index.data() + index.size(), k);
     if (k == removed) continue;
-    moved.emplace(fmt::format("/packs/{}{}", k > removed ? k - 1 : k, rest), entry);
+    moved.emplace(fmt::format("{}/{}{}", list, k > removed ? k - 1 : k, rest), entry);
   }
   plan.provenance = std::move(moved);
 }
 
-/// Drops or moves provenance of "/wiring/runs/<k>/…" likewise.
 void removeRun(Plan& plan, std::size_t index) {
   plan.wiring.runs.erase(plan.wiring.runs.begin() + static_cast<std::ptrdiff_t>(index));
-  std::map<std::string, ProvenanceEntry> moved;
-  static const std::string prefix = "/wiring/runs";
-  for (auto& [pointer, entry] : plan.provenance) {
-    if (!pointer.starts_with(prefix + "/")) {
-      moved.emplace(pointer, entry);
-      continue;
-    }
-    std::string rest;
-    const std::string token = firstToken(pointer.substr(prefix.size()), rest);
-    std::size_t k = 0;
-    std::from_chars(token.data(), token.data() + token.size(), k);
-    if (k == index) continue;
-    moved.emplace(fmt::format("{}/{}{}", prefix, k > index ? k - 1 : k, rest), entry);
-  }
-  plan.provenance = std::move(moved);
+  dropPointersOf(plan, "/wiring/runs", index);
 }
 
 Run leadFor(const std::string& packId) {
@@ -147,6 +132,10 @@ Provenance sourceOfEntry(const Plan& plan, const Entry& entry) {
 
 tl::unexpected<Problem> noSuchPack(std::size_t index) {
   return unexpected(fmt::format("/packs/{}", index), "no such pack", "the number of a pack of the plan");
+}
+
+tl::unexpected<Problem> noSuchCharger(std::size_t index) {
+  return unexpected(fmt::format("/chargers/{}", index), "no such charger", "the number of a charger of the plan");
 }
 
 }  // namespace
@@ -257,7 +246,7 @@ Expected<Plan> withoutPack(const Plan& plan, std::size_t index) {
   for (std::size_t r = next.wiring.runs.size(); r-- > 0;)
     if (next.wiring.runs[r].from == id) removeRun(next, r);
   for (Charger& charger : next.chargers) std::erase(charger.forPacks, id);
-  reindexPackPointers(next, index);
+  dropPointersOf(next, "/packs", index);
   std::erase_if(next.accepted, [&](const auto& item) { return item.first.ends_with("@" + id); });
   return next;
 }
@@ -278,6 +267,33 @@ Expected<Plan> withChargerFor(const Plan& plan, std::size_t packIndex) {
   charger.polarity = pack.chargePolarity;
   charger.forPacks = {pack.id};
   next.chargers.push_back(std::move(charger));
+  return next;
+}
+
+Expected<Plan> withAssignment(const Plan& plan, std::size_t charger, std::size_t pack, Assignment assignment) {
+  if (charger >= plan.chargers.size()) return noSuchCharger(charger);
+  if (pack >= plan.packs.size()) return noSuchPack(pack);
+  Plan next = plan;
+  std::vector<std::string>& ids = next.chargers[charger].forPacks;
+  std::erase(ids, plan.packs[pack].id);
+  if (assignment == Assignment::Assigned) ids.push_back(plan.packs[pack].id);
+  return next;
+}
+
+Expected<Plan> withoutCharger(const Plan& plan, std::size_t index) {
+  if (index >= plan.chargers.size()) return noSuchCharger(index);
+  Plan next = plan;
+  next.chargers.erase(next.chargers.begin() + static_cast<std::ptrdiff_t>(index));
+  dropPointersOf(next, "/chargers", index);
+  return next;
+}
+
+Plan withRoute(const Plan& plan) {
+  if (!plan.routes.empty()) return plan;
+  Plan next = plan;
+  Route route;
+  route.id = "usual round";
+  next.routes.push_back(std::move(route));
   return next;
 }
 

@@ -26,6 +26,8 @@ Expected<Plan> withEntry(const Plan& plan, const Entry& entry);
 
 Plan withProvenance(const Plan& plan, const std::string& pointer, Provenance source);
 
+enum class Assignment : std::uint8_t { Assigned, Free };
+
 /// Adds a pack with a lead of its own; its id is new in the plan. Takes the first cell, or makes one.
 Plan withNewPack(const Plan& plan);
 /// A copy of a pack under a new id, with a copy of its lead. Error: no such pack.
@@ -35,6 +37,14 @@ Expected<Plan> withoutPack(const Plan& plan, std::size_t index);
 
 /// A charger right for the pack (its full voltage, 2 A), assumed until its label is read.
 Expected<Plan> withChargerFor(const Plan& plan, std::size_t packIndex);
+
+/// Puts a charger to a pack, or takes it off.
+Expected<Plan> withAssignment(const Plan& plan, std::size_t charger, std::size_t pack, Assignment assignment);
+/// Removes a charger; pointers of later chargers move up.
+Expected<Plan> withoutCharger(const Plan& plan, std::size_t index);
+
+/// Adds a first route of 20 km, assumed until it is measured. A plan with a route stays as it is.
+Plan withRoute(const Plan& plan);
 
 /// Accepts a Mind: key "<rule>@<part>", a reason in words, the headline figure it holds for.
 Expected<Plan> withAcceptance(const Plan& plan, const std::string& key, const Acceptance& acceptance);

@@ -108,7 +108,7 @@ std::span<const FieldSpec> fieldsOf<Bike>() {
       row<&Bike::rider>("rider_kg", "rider", Kind::Mass, inBike, {20, 250}, "bathroom scales, in riding clothes"),
       row<&Bike::load>("load_kg", "load", Kind::Mass, inBike, {0, 400}, "weigh the usual load"),
       row<&Bike::dragArea>("cda_m2", "drag area", Kind::Drag, inBike, {0.1, 3}, "coast down a known hill; upright 0.60, cargo 0.75"),
-      row<&Bike::rolling>("crr", "rolling resistance", Kind::Plain, inBike, {0.002, 0.1},
+      row<&Bike::rolling>("crr", "rolling (Crr)", Kind::Plain, inBike, {0.002, 0.1},
                           "coast to a stop on the flat; road 0.010, gravel 0.016, soft 0.030"),
       row<&Bike::drive>("drive", "drive", Kind::Choice, inBike),
       row<&Bike::riderPower>("rider_W", "helps with", Kind::Power, inBike, {0, 500},
@@ -136,15 +136,15 @@ std::span<const FieldSpec> fieldsOf<Controller>() {
                                                    "printed on the controller, as 22±1A"),
                     "current_tolerance_A"),
       row<&Controller::currentTolerance>("current_tolerance_A", "limit tolerance", Kind::Current, inBike, {0, 50}, "printed after the ±"),
-      withTolerance(row<&Controller::cutoff>("cutoff_V", "controller cut-off", Kind::Voltage, inBike, {5, 200}, "printed as L.V. 40±1V"),
+      withTolerance(row<&Controller::cutoff>("cutoff_V", "cut-off", Kind::Voltage, inBike, {5, 200}, "printed as L.V. 40±1V"),
                     "cutoff_tolerance_V"),
       row<&Controller::cutoffTolerance>("cutoff_tolerance_V", "cut-off tolerance", Kind::Voltage, inBike, {0, 20}, "printed after the ±"),
-      row<&Controller::inputMaximum>("input_max_V", "controller maximum", Kind::Voltage, inBike, {5, 300}, "printed as maximum input"),
+      row<&Controller::inputMaximum>("input_max_V", "takes at most", Kind::Voltage, inBike, {5, 300}, "printed as maximum input"),
       row<&Controller::capacitorVoltage>("capacitor_V", "capacitor print", Kind::Voltage, inBike, {5, 500},
                                          "printed on the large capacitors inside"),
-      row<&Controller::bulkCapacitance>("bulk_uF", "bulk capacitance", Kind::MicroCapacitance, inBike, {0, 100000},
+      row<&Controller::bulkCapacitance>("bulk_uF", "capacitance", Kind::MicroCapacitance, inBike, {0, 100000},
                                         "printed on the large capacitors; add them up"),
-      row<&Controller::regenCurrent>("regen_current_A", "regenerative current", Kind::Current, inBike, {0, 300},
+      row<&Controller::regenCurrent>("regen_current_A", "regen current", Kind::Current, inBike, {0, 300},
                                      "clamp meter while braking; 0 if it is off"),
       row<&Controller::boost>("boost_s", "boost time", Kind::Duration, inBike, {0.1, 3600}, "only if the controller falls back by itself"),
       row<&Controller::modified>("modified", "limit altered", Kind::Flag, inBike),
@@ -193,7 +193,7 @@ std::span<const FieldSpec> fieldsOf<Pack>() {
       row<&Pack::parallel>("parallel", "P (in parallel)", Kind::Count, inPack, {1, 200}, "Ah of the pack divided by Ah of one cell"),
       row<&Pack::links>("links_mohm", "links", Kind::Resistance, inPack, {0, 1000}),
       row<&Pack::tails>("tails_mohm", "own leads", Kind::Resistance, inPack, {0, 1000}),
-      row<&Pack::measuredResistance>("measured_resistance_mohm", "measured resistance", Kind::Resistance, inPack, {0.5, 5000},
+      row<&Pack::measuredResistance>("measured_resistance_mohm", "R as measured", Kind::Resistance, inPack, {0.5, 5000},
                                      "two loads at the plug: (V1 − V2)/(I2 − I1)"),
       row<&Pack::soc>("soc", "charge", Kind::Fraction, inPack, {0, 1}, "rested voltage, read on a meter"),
       row<&Pack::soh>("soh", "health", Kind::Fraction, inPack, {0.1, 1.1}, "capacity test: Ah put back × 0.99 over rated Ah"),
@@ -204,8 +204,9 @@ std::span<const FieldSpec> fieldsOf<Pack>() {
       row<&Pack::mount>("mount", "mounted", Kind::Text, inBike),
       row<&Pack::mass>("mass_kg", "pack mass", Kind::Mass, inPack, {0.05, 500}, "luggage scales"),
       row<&Pack::price>("price", "price", Kind::Price, inPack, {0, 1e6}),
-      row<&Pack::mixedCells>("mixed_cells", "mixed cells in a group", Kind::Flag, inPack),
-      row<&Pack::competence>("competence", "above 60 V: who does the work, and why competent", Kind::Text, inPack),
+      row<&Pack::mixedCells>("mixed_cells", "mixed cells", Kind::Flag, inPack),
+      row<&Pack::competence>("competence", "who does the work", Kind::Text, inPack, {0, 0},
+                             "above 60 V: who does the work, and why they are competent"),
       row<&Pack::plug>("plug", "plug", Kind::ConnectorId, inJoining),
       row<&Pack::plugLiveSide>("plug_live_side", "live side has", Kind::Choice, inJoining),
       row<&Pack::chargePort>("charge_port", "charge port", Kind::ConnectorId, inCharging),
@@ -228,9 +229,9 @@ std::span<const FieldSpec> fieldsOf<Bms>() {
       row<&Bms::chargeTrip>("charge_trip_A", "charge trip", Kind::Current, inPack, {0.1, 500}, "data sheet of the board"),
       row<&Bms::balance>("balance_mA", "balance current", Kind::SmallCurrent, inPack, {1, 10000}, "data sheet of the board"),
       row<&Bms::resistance>("resistance_mohm", "BMS resistance", Kind::Resistance, inPack, {0, 500}),
-      row<&Bms::cellCutoff>("cell_cutoff_V", "BMS low cut per group", Kind::Voltage, inPack, {0.5, 4}, "data sheet of the board"),
-      row<&Bms::cellFull>("cell_full_V", "BMS high cut per group", Kind::Voltage, inPack, {1, 5}, "data sheet of the board"),
-      row<&Bms::sensesAllGroups>("senses_all_groups", "senses every group", Kind::Flag, inPack)};
+      row<&Bms::cellCutoff>("cell_cutoff_V", "BMS low cut", Kind::Voltage, inPack, {0.5, 4}, "data sheet of the board"),
+      row<&Bms::cellFull>("cell_full_V", "BMS high cut", Kind::Voltage, inPack, {1, 5}, "data sheet of the board"),
+      row<&Bms::sensesAllGroups>("senses_all_groups", "senses all groups", Kind::Flag, inPack)};
   return rows;
 }
 
@@ -242,7 +243,7 @@ std::span<const FieldSpec> fieldsOf<Fuse>() {
       row<&Fuse::dcVoltage>("dc_V", "fuse DC voltage", Kind::Voltage, inJoining, {1, 1500}, "printed on the fuse; a car blade is 32 V"),
       row<&Fuse::breaking>("breaking_A", "breaking capacity", Kind::Current, inJoining, {1, 200000}, "data sheet of the fuse"),
       row<&Fuse::carry>("carry", "carries for 10 s", Kind::Plain, inJoining, {1, 3}, "multiple of its rating, from its curve"),
-      row<&Fuse::distance>("distance_mm", "from the pack's plus", Kind::SmallLength, inJoining, {0, 5000}, "tape measure, along the lead"),
+      row<&Fuse::distance>("distance_mm", "from pack plus", Kind::SmallLength, inJoining, {0, 5000}, "tape measure, along the lead"),
       row<&Fuse::builtIn>("built_in", "inside the case", Kind::Flag, inJoining)};
   return rows;
 }
@@ -262,13 +263,13 @@ std::span<const FieldSpec> fieldsOf<Joining>() {
       row<&Joining::method>("method", "how the packs meet", Kind::Choice, inJoining),
       row<&Joining::policy>("policy", "who goes first", Kind::Choice, inJoining),
       row<&Joining::mark>("mark_soc", "change at", Kind::Fraction, inJoining, {0, 0.95}),
-      row<&Joining::precharge>("precharge_ohm", "precharge resistor", Kind::PlainResistance, inJoining, {0.1, 100000}),
-      row<&Joining::loadMode>("load_mode", "the ride draws", Kind::Choice, inJoining),
+      row<&Joining::precharge>("precharge_ohm", "precharge", Kind::PlainResistance, inJoining, {0.1, 100000}),
+      row<&Joining::loadMode>("load_mode", "held constant", Kind::Choice, inJoining),
       row<&Joining::loadPower>("load_power_W", "power drawn", Kind::Power, inJoining, {0, 50000},
                                "watt meter over a usual ride; empty: from the route"),
       row<&Joining::loadCurrent>("load_current_A", "current drawn", Kind::Current, inJoining, {0, 1000}, "clamp meter over a usual ride"),
-      row<&Joining::limitWhileApart>("limit_while_apart_A", "limit while packs differ", Kind::Current, inJoining, {0.5, 300}),
-      row<&Joining::outputPlug>("output_plug", "plug after the joint", Kind::ConnectorId, inJoining)};
+      row<&Joining::limitWhileApart>("limit_while_apart_A", "limit while apart", Kind::Current, inJoining, {0.5, 300}),
+      row<&Joining::outputPlug>("output_plug", "plug after joint", Kind::ConnectorId, inJoining)};
   return rows;
 }
 
@@ -300,8 +301,8 @@ std::span<const FieldSpec> fieldsOf<Run>() {
       row<&Run::lengthPlus>("length_plus_m", "plus length", Kind::Length, inJoining, {0, 20}, "tape measure along the route"),
       row<&Run::lengthMinus>("length_minus_m", "minus length", Kind::Length, inJoining, {0, 20}, "tape measure along the route"),
       row<&Run::insulation>("insulation", "insulation", Kind::Choice, inJoining),
-      row<&Run::bundle>("bundle", "loaded conductors together", Kind::Count, inJoining, {1, 40}),
-      row<&Run::closed>("closed", "in a closed housing", Kind::Flag, inJoining),
+      row<&Run::bundle>("bundle", "loaded wires", Kind::Count, inJoining, {1, 40}, "how many current-carrying wires lie together"),
+      row<&Run::closed>("closed", "closed housing", Kind::Flag, inJoining),
       row<&Run::touchable>("touchable", "can be touched", Kind::Flag, inJoining)};
   return rows;
 }
@@ -317,7 +318,7 @@ std::span<const FieldSpec> fieldsOf<Charger>() {
       row<&Charger::plug>("plug", "charger plug", Kind::ConnectorId, inCharging),
       row<&Charger::polarity>("polarity", "charger polarity", Kind::Choice, inCharging),
       row<&Charger::selector>("selector", "mains selector", Kind::Choice, inCharging),
-      row<&Charger::efficiency>("efficiency", "charger efficiency", Kind::Fraction, inCharging, {0.3, 1}),
+      row<&Charger::efficiency>("efficiency", "efficiency", Kind::Fraction, inCharging, {0.3, 1}),
       row<&Charger::stop>("stop_A", "stops at", Kind::Current, inCharging, {0.005, 50}, "clamp meter as its lamp changes"),
       row<&Charger::reading>("reading_V", "no-load reading", Kind::Voltage, inCharging, {0, 500}, "meter on its plug, nothing connected"),
       row<&Charger::meterAccuracy>("meter_accuracy", "meter accuracy", Kind::Fraction, inCharging, {0, 0.1}, "meter's manual, DC volts")};

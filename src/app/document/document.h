@@ -1,0 +1,66 @@
+// The open plan as the window sees it: one value, its assessment, and the steps that can be undone.
+// Files are the file session's business.
+#pragma once
+
+#include <QObject>
+#include <QString>
+#include <memory>
+#include <vector>
+
+#include "core/assess/assessment.h"
+#include "core/drawing/drawings.h"
+
+namespace usherwright::app {
+
+class Document : public QObject {
+  Q_OBJECT
+
+ public:
+  explicit Document(QObject* parent = nullptr);
+
+  const Plan& plan() const { return *steps_[at_].plan; }
+  /// Shared and immutable: safe to hand to another thread.
+  std::shared_ptr<const Plan> snapshot() const { return steps_[at_].plan; }
+  const Assessment& assessment() const { return assessment_; }
+  UnitSystem units() const { return units_; }
+  drawing::Subject subject() const { return {plan(), assessment_, units_}; }
+
+  /// Replaces everything, history too: another plan was opened or begun.
+  void begin(Plan plan);
+
+  /// The only way to change the plan. Empty `words` are made from what changed. Steps with the same non-empty
+  /// `merge` in a row become one. A refused edit changes nothing and is reported by refused(). True if it was taken.
+  bool commit(const Expected<Plan>& next, const QString& words = {}, const QString& merge = {});
+  /// The next step begins anew even if it has the key of the last one.
+  void endMerge() { mergeable_ = false; }
+
+  bool canUndo() const { return at_ > 0; }
+  bool canRedo() const { return at_ + 1 < steps_.size(); }
+  QString undoWords() const;
+  QString redoWords() const;
+  void undo();
+  void redo();
+  void setUnits(UnitSystem units);
+
+ Q_SIGNALS:
+  /// Plan, assessment or units are new.
+  void changed();
+  void refused(const QString& sentence);
+
+ private:
+  struct Step {
+    std::shared_ptr<const Plan> plan;
+    QString words;
+    QString merge;
+  };
+  void moveTo(std::size_t at);
+  void assessNow();
+
+  std::vector<Step> steps_;
+  std::size_t at_ = 0;
+  bool mergeable_ = false;
+  Assessment assessment_;
+  UnitSystem units_ = UnitSystem::Metric;
+};
+
+}  // namespace usherwright::app

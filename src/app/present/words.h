@@ -1,0 +1,42 @@
+// Sentences and short texts for the window, made from plans and assessments. No widgets.
+#pragma once
+
+#include <QString>
+#include <QStringList>
+
+#include "core/assess/assessment.h"
+#include "core/plan/label_reader.h"
+
+namespace usherwright::app {
+
+inline QString text(const std::string& s) { return QString::fromStdString(s); }
+inline QString text(std::string_view s) { return QString::fromUtf8(s.data(), static_cast<qsizetype>(s.size())); }
+
+/// What an edit did: "limit of the controller 22 A → 28 A". Several changes are counted.
+QString changeWords(const Plan& before, const Plan& after, UnitSystem units);
+
+/// Whose field it is: "deck", "fuse of deck", "controller", "small charger"; empty for the plan itself.
+QString ownerWords(const Plan& plan, const QString& pointer);
+
+/// A value with its unit, as shown in an entry: "22 ± 1" for a toleranced one.
+QString entryText(const Plan& plan, const QString& pointer, UnitSystem units);
+
+/// "79 km (67 to 91)"; empty if not known.
+QString rangeWords(const Assessment& assessment, UnitSystem units);
+/// "1 Stop, 2 Mind, 1 Note", "clear".
+QString verdictWords(const Assessment& assessment);
+
+/// One candidate of the label reader in a few words: "limit 22 A, up to 23 A".
+QString candidateWords(const LabelCandidate& candidate);
+
+/// The fields a candidate writes when it is accepted, with the text for each; empty if it has no place in this plan.
+struct LabelTarget {
+  QString pointer;
+  QString value;
+};
+std::vector<LabelTarget> targetsOf(const LabelCandidate& candidate, const Plan& plan, std::size_t pack);
+
+/// "13 min", "2 h 05 min".
+QString durationWords(Second time);
+
+}  // namespace usherwright::app

@@ -1,0 +1,80 @@
+// The bottom line.
+#include "app/shell/bottom_line.h"
+
+#include <QHBoxLayout>
+#include <QPainter>
+
+#include "app/present/words.h"
+
+namespace usherwright::app {
+
+BottomLine::BottomLine(Kit kit, QWidget* parent) : QWidget(parent), kit_(kit) {
+  setFixedHeight(30);
+  auto* row = new QHBoxLayout(this);
+  row->setContentsMargins(14, 0, 14, 0);
+  row->setSpacing(18);
+  const auto label = [&](int stretch = 0) {
+    auto* l = new QLabel;
+    l->setTextFormat(Qt::PlainText);
+    row->addWidget(l, stretch);
+    return l;
+  };
+  units_ = new QPushButton;
+  units_->setFlat(true);
+  units_->setToolTip(QStringLiteral("Metric or imperial (Ctrl+U)"));
+  connect(units_, &QPushButton::clicked, this,
+          [this] { kit_.document.setUnits(kit_.document.units() == UnitSystem::Metric ? UnitSystem::Imperial : UnitSystem::Metric); });
+  row->addWidget(units_);
+  file_ = label();
+  file_->setProperty("role", "soft");
+  assumed_ = label();
+  verdict_ = label();
+  range_ = label();
+  said_ = label(1);
+  said_->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
+  said_->setProperty("role", "problem");
+  said_->setMinimumWidth(20);
+  undo_ = label();
+  undo_->setProperty("role", "soft");
+  undo_->setMaximumWidth(340);
+  quiet_.setSingleShot(true);
+  quiet_.setInterval(8000);
+  connect(&quiet_, &QTimer::timeout, this, [this] {
+    said_->clear();
+    refresh();
+  });
+  connect(&kit_.document, &Document::changed, this, &BottomLine::refresh);
+  connect(&kit_.document, &Document::refused, this, &BottomLine::say);
+  connect(&kit_.look, &Look::changed, this, qOverload<>(&QWidget::update));
+  refresh();
+}
+
+void BottomLine::showFile(const QString& words) { file_->setText(words); }
+
+void BottomLine::say(const QString& sentence) {
+  said_->setText(sentence);
+  said_->setToolTip(sentence);
+  undo_->clear();
+  quiet_.start();
+}
+
+void BottomLine::refresh() {
+  const Assessment& a = kit_.document.assessment();
+  units_->setText(kit_.document.units() == UnitSystem::Metric ? QStringLiteral("metric") : QStringLiteral("imperial"));
+  const int n = a.figures.assumedValues;
+  assumed_->setText(n == 0 ? QStringLiteral("nothing assumed") : n == 1 ? QStringLiteral("1 assumed value") : QStringLiteral("%1 assumed values").arg(n));
+  verdict_->setText(verdictWords(a));
+  range_->setText(rangeWords(a, kit_.document.units()));
+  if (!said_->text().isEmpty()) return;
+  const QString words = kit_.document.canUndo() ? QStringLiteral("undo: %1").arg(kit_.document.undoWords()) : QString();
+  undo_->setToolTip(words);
+  undo_->setText(undo_->fontMetrics().elidedText(words, Qt::ElideRight, 330));
+}
+
+void BottomLine::paintEvent(QPaintEvent*) {
+  QPainter painter(this);
+  painter.fillRect(rect(), kit_.look.colour(drawing::Ink::Card));
+  painter.fillRect(QRect(0, 0, width(), 1), kit_.look.colour(drawing::Ink::BankLine));
+}
+
+}  // namespace usherwright::app

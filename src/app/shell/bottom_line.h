@@ -1,0 +1,34 @@
+// The bottom line: file, units, assumed values, verdict and range, undo hint, and the last thing refused.
+#pragma once
+
+#include <QLabel>
+#include <QPushButton>
+#include <QTimer>
+#include <QWidget>
+
+#include "app/widgets/kit.h"
+
+namespace usherwright::app {
+
+class BottomLine : public QWidget {
+  Q_OBJECT
+
+ public:
+  explicit BottomLine(Kit kit, QWidget* parent = nullptr);
+  void showFile(const QString& words);
+  /// A sentence that stays for some seconds.
+  void say(const QString& sentence);
+  QString said() const { return said_->text(); }
+
+ protected:
+  void paintEvent(QPaintEvent*) override;
+
+ private:
+  void refresh();
+  Kit kit_;
+  QLabel *file_, *assumed_, *verdict_, *range_, *undo_, *said_;
+  QPushButton* units_;
+  QTimer quiet_;
+};
+
+}  // namespace usherwright::app

@@ -1,0 +1,144 @@
+// The card of a finding.
+#include "app/shell/finding_card.h"
+
+#include <QKeyEvent>
+#include <QPainter>
+
+#include "app/present/words.h"
+#include "app/theme/paint_drawing.h"
+#include "core/plan/edit.h"
+
+namespace usherwright::app {
+namespace {
+
+bool looksSame(const Finding& a, const Finding& b) {
+  return a.id == b.id && a.part == b.part && a.severity == b.severity && a.sentence == b.sentence && a.why == b.why && a.what == b.what &&
+         a.acceptedBecause == b.acceptedBecause && a.fixes.size() == b.fixes.size();
+}
+
+drawing::Ink inkOf(Severity s) {
+  switch (s) {
+    case Severity::Stop: return drawing::Ink::Stop;
+    case Severity::Mind: return drawing::Ink::Mind;
+    case Severity::Note: return drawing::Ink::Note;
+  }
+  return drawing::Ink::Ink;
+}
+
+}  // namespace
+
+FindingCard::FindingCard(Kit kit, QWidget* parent) : QFrame(parent), kit_(kit), column_(new QVBoxLayout(this)) {
+  setFocusPolicy(Qt::StrongFocus);
+  setCursor(Qt::PointingHandCursor);
+  column_->setContentsMargins(34, 8, 8, 10);
+  column_->setSpacing(3);
+}
+
+void FindingCard::show(const Finding& finding, bool elsewhere) {
+  const bool same = elsewhere == elsewhere_ && looksSame(finding, finding_) && column_->count() > 0;
+  if (!same && finding.key() != finding_.key()) open_ = false;
+  finding_ = finding;
+  elsewhere_ = elsewhere;
+  setProperty(workingProperty, QStringLiteral("finding/") + text(finding_.key()));
+  if (!same) rebuild();
+}
+
+void FindingCard::setOpen(bool open) {
+  if (open == open_) return;
+  open_ = open;
+  rebuild();
+  if (open_) Q_EMIT opened();
+}
+
+QLabel* FindingCard::addText(const QString& words, const char* role) {
+  auto* label = new QLabel(words);
+  label->setWordWrap(true);
+  label->setTextFormat(Qt::PlainText);
+  if (*role) label->setProperty("role", QLatin1String(role));
+  column_->addWidget(label);
+  return label;
+}
+
+QPushButton* FindingCard::addLink(const QString& words, std::function<void()> run) {
+  auto* link = new QPushButton(words);
+  link->setFlat(true);
+  link->setProperty("flat", true);
+  link->setCursor(Qt::PointingHandCursor);
+  connect(link, &QPushButton::clicked, this, [run = std::move(run)] { run(); });
+  column_->addWidget(link, 0, Qt::AlignLeft);
+  return link;
+}
+
+void FindingCard::rebuild() {
+  while (QLayoutItem* item = column_->takeAt(0)) {
+    item->widget()->hide();
+    item->widget()->deleteLater();
+    delete item;
+  }
+  const Finding f = finding_;
+  const QString severity = f.acceptedBecause ? text(severityWord(f.severity)) + QStringLiteral(", accepted") : text(severityWord(f.severity));
+  auto* head = addText(elsewhere_ ? QStringLiteral("%1 · %2").arg(severity, text(stationName(f.station))) : severity);
+  head->setStyleSheet(QStringLiteral("font-weight: 600; color: %1;").arg(kit_.look.colour(inkOf(f.severity)).name()));
+  addText(text(f.sentence));
+  for (std::size_t i = 0; i < f.fixes.size(); ++i)
+    addLink(text(f.fixes[i].words), [this, fix = f.fixes[i]] {
+      Expected<Plan> next = kit_.document.plan();
+      for (const auto& [pointer, value] : fix.edits)
+        if (next) next = withField(*next, pointer, value);
+      kit_.document.endMerge();
+      kit_.document.commit(next);
+    });
+  if (open_) {
+    addText(text(f.why), "soft");
+    addText(QStringLiteral("Do: ") + text(f.what));
+    addLink(QStringLiteral("working (F2)"), [this] { Q_EMIT kit_.desk.workingRequested(property(workingProperty).toString()); });
+    if (!f.pointer.empty())
+      addLink(QStringLiteral("go to the field"), [this, at = text(f.pointer)] { Q_EMIT kit_.desk.fieldRequested(at); });
+    addAcceptance();
+  }
+  setAccessibleName(QStringLiteral("%1 %2: %3").arg(severity, text(f.id), text(f.sentence)));
+  setToolTip(text(f.id));
+  updateGeometry();
+}
+
+void FindingCard::addAcceptance() {
+  if (finding_.severity != Severity::Mind) return;
+  const std::string key = finding_.key();
+  if (finding_.acceptedBecause) {
+    addText(QStringLiteral("Accepted: %1").arg(text(*finding_.acceptedBecause)));
+    addLink(QStringLiteral("take the acceptance back"), [this, key] { kit_.document.commit(withoutAcceptance(kit_.document.plan(), key)); });
+    return;
+  }
+  auto* reason = new QLineEdit;
+  reason->setPlaceholderText(QStringLiteral("accept: why? then Enter"));
+  reason->setAccessibleName(QStringLiteral("reason for accepting"));
+  connect(reason, &QLineEdit::returnPressed, this, [this, key, reason, headline = finding_.headline] {
+    kit_.document.commit(withAcceptance(kit_.document.plan(), key, {reason->text().toStdString(), headline}));
+  });
+  column_->addWidget(reason);
+}
+
+void FindingCard::paintEvent(QPaintEvent*) {
+  QPainter painter(this);
+  painter.setRenderHint(QPainter::Antialiasing);
+  if (open_) painter.fillRect(rect(), kit_.look.colour(drawing::Ink::Paper));
+  painter.setOpacity(finding_.acceptedBecause ? 0.45 : 1.0);
+  paintSeverity(painter, QPointF(16, 20), static_cast<int>(finding_.severity), kit_.look);
+  painter.setOpacity(1.0);
+  painter.fillRect(QRect(0, height() - 1, width(), 1), kit_.look.colour(drawing::Ink::BankLine));
+  if (!hasFocus()) return;
+  painter.setPen(QPen(kit_.look.colour(drawing::Ink::Deep), 2));
+  painter.drawRoundedRect(QRectF(rect()).adjusted(1, 1, -1, -2), 3, 3);
+}
+
+void FindingCard::mousePressEvent(QMouseEvent*) {
+  setFocus();
+  setOpen(!open_);
+}
+
+void FindingCard::keyPressEvent(QKeyEvent* e) {
+  if (e->key() == Qt::Key_Return || e->key() == Qt::Key_Enter || e->key() == Qt::Key_Space) return setOpen(!open_);
+  QFrame::keyPressEvent(e);
+}
+
+}  // namespace usherwright::app

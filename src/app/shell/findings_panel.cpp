@@ -1,0 +1,141 @@
+// Cards are kept and refilled, so that an edit lays out only what changed.
+#include "app/shell/findings_panel.h"
+
+#include <QPainter>
+#include <algorithm>
+
+#include "app/present/words.h"
+
+namespace usherwright::app {
+namespace {
+
+constexpr int foldedHeight = 40;
+
+}  // namespace
+
+FindingsPanel::FindingsPanel(Kit kit, QWidget* parent) : QWidget(parent), kit_(kit) {
+  setMinimumHeight(120);
+  auto* column = new QVBoxLayout(this);
+  column->setContentsMargins(1, 6, 0, 0);
+  column->setSpacing(4);
+  auto* head = new QHBoxLayout;
+  head->setContentsMargins(12, 0, 4, 0);
+  title_ = new QLabel(QStringLiteral("Findings here"));
+  title_->setProperty("role", "title");
+  count_ = new QLabel;
+  count_->setProperty("role", "soft");
+  count_->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
+  fold_ = new QToolButton;
+  fold_->setText(QStringLiteral("▴"));
+  fold_->setToolTip(QStringLiteral("Fold the findings away (Ctrl+B)"));
+  fold_->setAccessibleName(QStringLiteral("fold the findings"));
+  fold_->setStyleSheet(QStringLiteral("padding: 1px 8px;"));
+  connect(fold_, &QToolButton::clicked, this, [this] { setCollapsed(!collapsed_); });
+  head->addWidget(title_);
+  head->addWidget(count_, 1);
+  head->addWidget(fold_);
+  column->addLayout(head);
+  inner_ = new QWidget;
+  inner_->setObjectName(QStringLiteral("findings"));
+  column_ = new QVBoxLayout(inner_);
+  column_->setContentsMargins(0, 0, 0, 0);
+  column_->setSpacing(0);
+  column_->addStretch(1);
+  scroll_ = new QScrollArea;
+  scroll_->setWidget(inner_);
+  scroll_->setWidgetResizable(true);
+  scroll_->setFrameShape(QFrame::NoFrame);
+  scroll_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+  scroll_->viewport()->setObjectName(QStringLiteral("clear"));
+  scroll_->setStyleSheet(QStringLiteral("QScrollArea, QWidget#clear, QWidget#findings { background: transparent; }"));
+  scroll_->setFocusPolicy(Qt::NoFocus);
+  column->addWidget(scroll_, 1);
+  connect(&kit_.document, &Document::changed, this, &FindingsPanel::refresh);
+  connect(&kit_.look, &Look::changed, this, [this] {
+    for (FindingCard* c : cards_) c->deleteLater();
+    cards_.clear();
+    refresh();
+  });
+  refresh();
+}
+
+void FindingsPanel::setStation(Station station) {
+  station_ = station;
+  refresh();
+  scroll_->ensureVisible(0, 0);
+}
+
+void FindingsPanel::refresh() {
+  std::vector<const Finding*> order;
+  for (const Finding& f : kit_.document.assessment().findings) order.push_back(&f);
+  std::stable_partition(order.begin(), order.end(), [&](const Finding* f) { return f->station == station_; });
+  while (cards_.size() < order.size()) {
+    auto* card = new FindingCard(kit_);
+    connect(card, &FindingCard::opened, this, [this, card] { openOnly(card); });
+    column_->insertWidget(static_cast<int>(cards_.size()), card);
+    cards_.push_back(card);
+  }
+  int here = 0, counted = 0;
+  shown_ = order.size();
+  for (std::size_t i = 0; i < cards_.size(); ++i) {
+    if (i >= order.size()) {
+      cards_[i]->setVisible(false);
+      continue;
+    }
+    const bool elsewhere = order[i]->station != station_;
+    cards_[i]->show(*order[i], elsewhere);
+    cards_[i]->setVisible(true);
+    if (!order[i]->counted) continue;
+    ++counted;
+    if (!elsewhere) ++here;
+  }
+  title_->setText(here > 0 ? QStringLiteral("Findings here") : QStringLiteral("Clear here"));
+  count_->setText(QStringLiteral("%1 of %2").arg(here).arg(counted));
+}
+
+void FindingsPanel::openOnly(FindingCard* card) {
+  for (FindingCard* c : cards_)
+    if (c != card) c->setOpen(false);
+  inner_->layout()->activate();
+  scroll_->ensureWidgetVisible(card, 0, 20);
+}
+
+void FindingsPanel::step(int by) {
+  if (shown_ == 0) return;
+  setCollapsed(false);
+  const auto open = std::find_if(cards_.begin(), cards_.end(), [](const FindingCard* c) { return c->isOpen(); });
+  const auto n = static_cast<int>(shown_);
+  int at = by > 0 ? 0 : n - 1;
+  if (open != cards_.end()) at = (static_cast<int>(open - cards_.begin()) + by + n) % n;
+  FindingCard* card = cards_[static_cast<std::size_t>(at)];
+  card->setFocus(Qt::OtherFocusReason);
+  card->setOpen(true);
+}
+
+void FindingsPanel::openFinding(const QString& key) {
+  setCollapsed(false);
+  for (std::size_t i = 0; i < shown_; ++i) {
+    if (text(cards_[i]->finding().key()) != key) continue;
+    cards_[i]->setFocus(Qt::OtherFocusReason);
+    cards_[i]->setOpen(true);
+    return;
+  }
+}
+
+void FindingsPanel::setCollapsed(bool collapsed) {
+  if (collapsed == collapsed_) return;
+  collapsed_ = collapsed;
+  setMinimumHeight(collapsed ? foldedHeight : 120);
+  setMaximumHeight(collapsed ? foldedHeight : QWIDGETSIZE_MAX);
+  scroll_->setVisible(!collapsed);
+  fold_->setText(collapsed ? QStringLiteral("▾") : QStringLiteral("▴"));
+  refresh();
+}
+
+void FindingsPanel::paintEvent(QPaintEvent*) {
+  QPainter painter(this);
+  painter.fillRect(rect(), kit_.look.colour(drawing::Ink::Card));
+  painter.fillRect(QRect(0, 0, 1, height()), kit_.look.colour(drawing::Ink::BankLine));
+}
+
+}  // namespace usherwright::app

@@ -1,0 +1,30 @@
+// About, cautions, keys.
+#include "app/shell/help.h"
+
+namespace usherwright::app {
+
+QString cautionsText() {
+  return QStringLiteral(
+      "Lithium cells can burn when shorted, crushed, overcharged, charged frozen or mismatched. Full packs above 60 V DC are beyond the "
+      "limit that counts as safe to touch. Changing a bike's battery, voltage or current may void its certification and warranty, or move "
+      "it into another legal vehicle class.\n\nThis application plans and records; it does not certify. Where local electrical, fire, "
+      "transport or traffic rules apply, they stand above it; where the work needs a licensed or qualified person, have that person do "
+      "it. Damaged or swollen packs are not planned with: isolate and hand in.");
+}
+
+QString aboutText() {
+  return QStringLiteral("Usherwright %1\nPlans second batteries for e-bikes: cells, joining, wiring limits, chargers, range.\n\n%2\n\n"
+                        "Free software under the GNU General Public License, version 3 or later. It comes without any warranty.")
+      .arg(QStringLiteral(USHERWRIGHT_VERSION), cautionsText());
+}
+
+QString keysText(const ActionTable& actions) {
+  QString out;
+  for (const ActionRow& row : actions.rows())
+    if (!row.keys.isEmpty()) out += QStringLiteral("%1  %2\n").arg(row.keys, -16).arg(row.words);
+  out += QStringLiteral("\nOn an entry: Enter takes it, Escape brings the good value back, ↑ ↓ step a number, F4 says where it comes from.\n"
+                        "On a drawing: arrow keys walk through its parts or move it, Enter goes there, F2 shows the working.");
+  return out;
+}
+
+}  // namespace usherwright::app

@@ -1,0 +1,91 @@
+// The shell: channel, rail, stations, findings, bottom line; actions; files.
+#pragma once
+
+#include <QMainWindow>
+#include <QStackedWidget>
+#include <map>
+
+#include "app/document/file_session.h"
+#include "app/shell/actions.h"
+#include "app/shell/bottom_line.h"
+#include "app/shell/findings_panel.h"
+#include "app/shell/go_to.h"
+#include "app/shell/notice_bar.h"
+#include "app/shell/rail.h"
+#include "app/shell/sheet.h"
+#include "app/shell/top_bar.h"
+#include "app/widgets/drawing_view.h"
+
+namespace usherwright::app {
+
+class MainWindow : public QMainWindow {
+  Q_OBJECT
+
+ public:
+  /// `journalFolder` empty: the usual place.
+  explicit MainWindow(const QString& journalFolder = {}, QWidget* parent = nullptr);
+
+  Document& document() { return document_; }
+  FileSession& session() { return session_; }
+  Look& look() { return look_; }
+  const ActionTable& actions() const { return actions_; }
+  FindingsPanel* findings() { return findings_; }
+  NoticeBar* notices() { return notices_; }
+  BottomLine* bottomLine() { return bottom_; }
+  Sheet* sheet() { return sheet_; }
+  Station station() const { return station_; }
+  StationView* stationView(Station station) { return views_.at(station); }
+
+  void openPath(const QString& path);
+  void openDemo();
+  void goToStation(Station station);
+  /// Offers unsaved work of a window that died, if there is some.
+  void offerRecovery();
+
+ protected:
+  void closeEvent(QCloseEvent*) override;
+  void resizeEvent(QResizeEvent*) override;
+  void changeEvent(QEvent*) override;
+
+ private:
+  void buildDesk();
+  QWidget* buildAside();
+  void buildActions();
+  void bindKeys();
+  void connectDesk();
+  void restyle();
+  void showTitle();
+  void showWorking(const QString& id);
+  void workingHere();
+  void provenanceHere();
+  void chooseProvenance(const QString& pointer);
+  void goToField(const QString& pointer);
+  void clickChannel(const QString& part);
+  bool save();
+  bool saveAs();
+  void askAboutOutcome(FileSession::Outcome outcome);
+  void whenSafe(const QString& what, std::function<void()> then);
+  void showHelp();
+
+  Look look_;
+  Document document_;
+  FileSession session_;
+  Desk desk_;
+  Kit kit_{document_, look_, desk_};
+  ActionTable actions_;
+  TopBar* top_ = nullptr;
+  Rail* rail_ = nullptr;
+  DrawingView* channel_ = nullptr;
+  NoticeBar* notices_ = nullptr;
+  QStackedWidget* stack_ = nullptr;
+  QStackedWidget* entryStack_ = nullptr;
+  FindingsPanel* findings_ = nullptr;
+  BottomLine* bottom_ = nullptr;
+  Sheet* sheet_ = nullptr;
+  GoTo* goTo_ = nullptr;
+  std::map<Station, StationView*> views_;
+  Station station_ = Station::Bike;
+  bool closing_ = false;
+};
+
+}  // namespace usherwright::app

@@ -1,0 +1,131 @@
+// Painting of the rail.
+#include "app/shell/rail.h"
+
+#include <QPainter>
+#include <QPainterPath>
+#include <QVBoxLayout>
+
+#include "app/present/words.h"
+#include "app/theme/paint_drawing.h"
+
+namespace usherwright::app {
+
+using drawing::Ink;
+
+RailButton::RailButton(Kit kit, const StationRow& row, QWidget* parent)
+    : QAbstractButton(parent), kit_(kit), station_(row.station), digit_(row.digit) {
+  setText(app::text(stationName(row.station)));
+  setCheckable(true);
+  setFocusPolicy(Qt::StrongFocus);
+  setCursor(Qt::PointingHandCursor);
+  setFixedHeight(62);
+}
+
+void RailButton::showWorst(std::optional<Severity> worst) {
+  worst_ = worst;
+  const QString words = worst ? app::text(severityWord(*worst)) : QStringLiteral("clear");
+  setAccessibleName(QStringLiteral("%1, %2").arg(text(), words));
+  setToolTip(QStringLiteral("%1 (Ctrl+%2): %3").arg(text()).arg(digit_).arg(words));
+  update();
+}
+
+/// A few strokes in a box of 22 × 18: our own marks, beside the word, never instead of it.
+void RailButton::paintGlyph(QPainter& painter) const {
+  QPainterPath path;
+  switch (station_) {
+    case Station::Bike:
+      path.addEllipse(QPointF(5, 13), 4.5, 4.5);
+      path.addEllipse(QPointF(18, 13), 4.5, 4.5);
+      path.moveTo(5, 13);
+      path.lineTo(9, 5);
+      path.lineTo(16, 5);
+      path.lineTo(18, 13);
+      break;
+    case Station::Pack:
+      for (int i = 0; i < 3; ++i)
+        for (int j = 0; j < 2; ++j) path.addEllipse(QPointF(4 + 7 * i, 5 + 8 * j), 3, 3);
+      break;
+    case Station::Joining:
+      path.moveTo(1, 3);
+      path.cubicTo(10, 3, 8, 9, 14, 9);
+      path.moveTo(1, 15);
+      path.cubicTo(10, 15, 8, 9, 14, 9);
+      path.lineTo(22, 9);
+      break;
+    case Station::Charging:
+      path.addRoundedRect(QRectF(2, 4, 13, 11), 2, 2);
+      path.moveTo(15, 7);
+      path.lineTo(20, 7);
+      path.moveTo(15, 12);
+      path.lineTo(20, 12);
+      break;
+    case Station::Range:
+      path.moveTo(1, 16);
+      path.lineTo(8, 5);
+      path.lineTo(13, 12);
+      path.lineTo(16, 9);
+      path.lineTo(22, 16);
+      break;
+    default: break;
+  }
+  painter.drawPath(path);
+}
+
+void RailButton::paintEvent(QPaintEvent*) {
+  QPainter painter(this);
+  painter.setRenderHint(QPainter::Antialiasing);
+  if (isChecked() || underMouse()) painter.fillRect(rect(), kit_.look.colour(isChecked() ? Ink::Shoal : Ink::Paper));
+  if (isChecked()) painter.fillRect(QRect(0, 0, 5, height()), kit_.look.colour(Ink::Deep));
+  painter.save();
+  painter.translate(14, 10);
+  painter.setPen(QPen(kit_.look.colour(isChecked() ? Ink::Deep : Ink::Soft), 1.8, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
+  paintGlyph(painter);
+  painter.restore();
+  painter.setPen(kit_.look.colour(Ink::Ink));
+  QFont font = kit_.look.font(drawing::Face::Label);
+  font.setPixelSize(15);
+  painter.setFont(font);
+  painter.drawText(QPointF(14, 49), text());
+  painter.setPen(kit_.look.colour(Ink::Soft));
+  painter.setFont(kit_.look.font(drawing::Face::SmallFigure));
+  painter.drawText(QRectF(0, 8, width() - 10, 18), Qt::AlignRight | Qt::AlignVCenter, QString::number(digit_));
+  if (worst_) paintSeverity(painter, QPointF(width() - 16, 44), static_cast<int>(*worst_), kit_.look);
+  if (!hasFocus()) return;
+  painter.setPen(QPen(kit_.look.colour(Ink::Deep), 2));
+  painter.setBrush(Qt::NoBrush);
+  painter.drawRoundedRect(QRectF(rect()).adjusted(2, 2, -2, -2), 3, 3);
+}
+
+Rail::Rail(Kit kit, QWidget* parent) : QWidget(parent), kit_(kit) {
+  setFixedWidth(108);
+  auto* column = new QVBoxLayout(this);
+  column->setContentsMargins(0, 6, 0, 0);
+  column->setSpacing(2);
+  for (const StationRow& row : stationTable()) {
+    auto* button = new RailButton(kit_, row);
+    buttons_.addButton(button, static_cast<int>(row.station));
+    column->addWidget(button);
+  }
+  column->addStretch(1);
+  connect(&buttons_, &QButtonGroup::idClicked, this, [this](int id) { Q_EMIT chosen(static_cast<Station>(id)); });
+  connect(&kit_.document, &Document::changed, this, &Rail::refresh);
+  connect(&kit_.look, &Look::changed, this, qOverload<>(&QWidget::update));
+  refresh();
+}
+
+void Rail::setCurrent(Station station) {
+  if (QAbstractButton* b = buttons_.button(static_cast<int>(station))) b->setChecked(true);
+}
+
+void Rail::refresh() {
+  for (QAbstractButton* b : buttons_.buttons())
+    static_cast<RailButton*>(b)->showWorst(kit_.document.assessment().worstOf(static_cast<Station>(buttons_.id(b))));
+}
+
+void Rail::paintEvent(QPaintEvent*) {
+  QPainter painter(this);
+  painter.fillRect(rect(), kit_.look.colour(Ink::Card));
+  painter.fillRect(QRect(width() - 1, 0, 1, height()), kit_.look.colour(Ink::BankLine));
+}
+
+}  // namespace usherwright::app

@@ -1,0 +1,21 @@
+// The stations that are built, one row each. Deleting a station's folder and its row leaves an application that builds.
+#pragma once
+
+#include <span>
+
+#include "app/stations/station.h"
+#include "core/plan/fields.h"
+
+namespace usherwright::app {
+
+struct StationRow {
+  Station station;
+  int digit;  ///< Ctrl+digit; 0 is the tenth
+  StationView* (*make)(Kit kit, QWidget* parent);
+  const char* help;  ///< F1 on this station
+};
+
+/// In working order.
+std::span<const StationRow> stationTable();
+
+}  // namespace usherwright::app

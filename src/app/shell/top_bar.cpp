@@ -1,0 +1,66 @@
+// The top strip.
+#include "app/shell/top_bar.h"
+
+#include <QHBoxLayout>
+#include <QMenu>
+#include <QPainter>
+
+namespace usherwright::app {
+
+TopBar::TopBar(Kit kit, const ActionTable& actions, QWidget* parent) : QWidget(parent), kit_(kit), actions_(actions) {
+  setFixedHeight(34);
+  auto* row = new QHBoxLayout(this);
+  row->setContentsMargins(14, 0, 6, 0);
+  row->setSpacing(16);
+  const QString light = QStringLiteral("color: #FBF8F0; background: transparent; border: none;");
+  title_ = new QLabel;
+  title_->setStyleSheet(light + QStringLiteral("font-weight: 600; font-size: 15px;"));
+  title_->setTextFormat(Qt::PlainText);
+  state_ = new QLabel;
+  state_->setStyleSheet(light + QStringLiteral("color: #D5E5E6;"));
+  goTo_ = new QToolButton;
+  goTo_->setText(QStringLiteral("Ctrl+G  go to any part, field, finding"));
+  menu_ = new QToolButton;
+  menu_->setText(QStringLiteral("Menu  F10"));
+  for (QToolButton* b : {goTo_, menu_})
+    b->setStyleSheet(QStringLiteral("QToolButton { color: #FBF8F0; background: transparent; border: 1px solid transparent; padding: 3px 10px; }"
+                                    "QToolButton:hover { border: 1px solid #BFDDE0; } QToolButton:focus { border: 2px solid #FBF8F0; padding: 2px 9px; }"));
+  connect(goTo_, &QToolButton::clicked, this, &TopBar::goToRequested);
+  connect(menu_, &QToolButton::clicked, this, &TopBar::openMenu);
+  row->addWidget(title_);
+  row->addWidget(state_);
+  row->addStretch(1);
+  row->addWidget(goTo_);
+  row->addWidget(menu_);
+}
+
+void TopBar::show(const QString& title, const QString& state) {
+  whole_ = title.isEmpty() ? QStringLiteral("An untitled plan") : title;
+  title_->setToolTip(whole_);
+  state_->setText(state);
+  fitTitle();
+}
+
+void TopBar::fitTitle() { title_->setText(title_->fontMetrics().elidedText(whole_, Qt::ElideRight, std::max(160, width() - 640))); }
+
+void TopBar::resizeEvent(QResizeEvent*) { fitTitle(); }
+
+void TopBar::openMenu() {
+  QMenu menu(this);
+  QString group;
+  for (const ActionRow& row : actions_.rows()) {
+    if (!group.isEmpty() && row.group != group) menu.addSeparator();
+    group = row.group;
+    QAction* action = menu.addAction(ActionTable::wordsOf(row) + (row.keys.isEmpty() ? QString() : QLatin1Char('\t') + row.keys));
+    action->setEnabled(ActionTable::isPossible(row));
+    connect(action, &QAction::triggered, this, [run = row.run] { run(); });
+  }
+  menu.exec(menu_->mapToGlobal(QPoint(menu_->width() - menu.sizeHint().width(), menu_->height())));
+}
+
+void TopBar::paintEvent(QPaintEvent*) {
+  QPainter painter(this);
+  painter.fillRect(rect(), QColor(kit_.look.theme() == Theme::Paper ? QStringLiteral("#15505E") : QStringLiteral("#103A44")));
+}
+
+}  // namespace usherwright::app

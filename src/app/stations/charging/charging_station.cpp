@@ -1,0 +1,109 @@
+// Station Charging. A click on a pair puts the charger to the pack, or takes it off.
+#include "app/stations/charging/charging_station.h"
+
+#include "app/present/words.h"
+#include "core/plan/edit.h"
+
+namespace usherwright::app {
+
+ChargingStation::ChargingStation(Kit kit, QWidget* parent) : StationView(kit, parent) {
+  pages_ = new QStackedLayout(this);
+  auto* empty = new EmptyState(kit_, QStringLiteral("No charger yet"),
+                               QStringLiteral("Bring the charger's label: what is printed after OUTPUT, and its plug.\nA charger is chosen by its full voltage, never by the class of the pack."));
+  connect(empty->beginButton(QStringLiteral("Add a charger")), &QPushButton::clicked, this, &ChargingStation::addCharger);
+  pages_->addWidget(empty);
+  auto* page = new QWidget;
+  auto* row = new QHBoxLayout(page);
+  row->setContentsMargins(16, 10, 12, 8);
+  row->setSpacing(14);
+  auto* left = new QVBoxLayout;
+  left->setSpacing(6);
+  left->addWidget(heading(QStringLiteral("Which charger for which pack"), QStringLiteral("click or Enter: in use, or not")));
+  matrix_ = new DrawingView(kit_, QStringLiteral("charger and pack verdicts"));
+  matrix_->setGround([this](drawing::Size size) { return drawing::chargerMatrix(kit_.document.subject(), size); });
+  matrix_->setMinimumHeight(150);
+  connect(matrix_, &DrawingView::partClicked, this, &ChargingStation::toggle);
+  left->addWidget(matrix_, 2);
+  auto* buttons = new QHBoxLayout;
+  auto* add = new QPushButton(QStringLiteral("+ add a charger"));
+  connect(add, &QPushButton::clicked, this, &ChargingStation::addCharger);
+  buttons->addWidget(add);
+  remove_ = new QPushButton(QStringLiteral("remove the last"));
+  connect(remove_, &QPushButton::clicked, this,
+          [this] { kit_.document.commit(withoutCharger(kit_.document.plan(), kit_.document.plan().chargers.size() - 1)); });
+  buttons->addWidget(remove_);
+  auto* caution = new QLabel(QStringLiteral("Charge attended, away from the way out; never below 0 °C."));
+  caution->setProperty("role", "soft");
+  buttons->addSpacing(12);
+  buttons->addWidget(caution, 1);
+  left->addLayout(buttons);
+  left->addWidget(heading(QStringLiteral("From now to full"), QStringLiteral("charge of each pack over the hours, in %")));
+  timeline_ = new DrawingView(kit_, QStringLiteral("charge over time"));
+  timeline_->setGround([this](drawing::Size size) { return drawing::chargeTimeline(kit_.document.subject(), size); });
+  left->addWidget(timeline_, 3);
+  row->addLayout(left, 1);
+  pages_->addWidget(page);
+}
+
+QString ChargingStation::mainWorking() const {
+  for (const ChargeFigures& c : kit_.document.assessment().figures.charging)
+    if (c.run) return QStringLiteral("charge/%1/%2").arg(c.charger).arg(c.pack);
+  return {};
+}
+
+void ChargingStation::addCharger() {
+  const Plan& plan = kit_.document.plan();
+  if (plan.packs.empty()) {
+    kit_.document.commit(withChargerFor(withNewPack(plan), 0));
+    return;
+  }
+  // For the first pack that has none yet.
+  std::size_t target = 0;
+  for (std::size_t k = plan.packs.size(); k-- > 0;) {
+    bool served = false;
+    for (const ChargeFigures& c : kit_.document.assessment().figures.charging) served = served || (c.pack == k && c.assigned);
+    if (!served) target = k;
+  }
+  kit_.document.commit(withChargerFor(plan, target));
+}
+
+void ChargingStation::toggle(const QString& part) {
+  const QStringList tokens = part.split(QLatin1Char('/'));
+  if (tokens.size() != 3 || tokens[0] != QLatin1String("pair")) return;
+  const std::size_t charger = tokens[1].toULongLong();
+  const std::size_t pack = tokens[2].toULongLong();
+  for (const ChargeFigures& c : kit_.document.assessment().figures.charging) {
+    if (c.charger != charger || c.pack != pack) continue;
+    kit_.document.commit(withAssignment(kit_.document.plan(), charger, pack, c.assigned ? Assignment::Free : Assignment::Assigned));
+    return;
+  }
+}
+
+std::vector<EntrySection> ChargingStation::sections() const {
+  const Plan& plan = kit_.document.plan();
+  std::vector<EntrySection> out;
+  for (std::size_t i = 0; i < plan.chargers.size(); ++i) {
+    QStringList list;
+    for (const char* key : {"name", "output_V", "output_A", "reading_V", "meter_accuracy", "plug", "polarity", "selector", "efficiency", "stop_A"})
+      list << QStringLiteral("/chargers/%1/%2").arg(i).arg(QLatin1String(key));
+    out.push_back({text(plan.chargers[i].name.empty() ? plan.chargers[i].id : plan.chargers[i].name), list});
+  }
+  for (std::size_t k = 0; k < plan.packs.size(); ++k) {
+    QStringList list;
+    for (const char* key : {"soc", "charge_port", "charge_polarity", "charge_lead_size", "charge_fuse/rating_A", "bms/charge_A", "charge_temperature_C"})
+      list << QStringLiteral("/packs/%1/%2").arg(k).arg(QLatin1String(key));
+    out.push_back({QStringLiteral("Charge port: %1").arg(text(plan.packs[k].name.empty() ? plan.packs[k].id : plan.packs[k].name)), list});
+  }
+  return out;
+}
+
+void ChargingStation::refresh() {
+  const bool some = !kit_.document.plan().chargers.empty() && !kit_.document.plan().packs.empty();
+  pages_->setCurrentIndex(some ? 1 : 0);
+  if (!some) return entries_->show({});
+  entries_->show(sections());
+  matrix_->rebuild();
+  timeline_->rebuild();
+}
+
+}  // namespace usherwright::app

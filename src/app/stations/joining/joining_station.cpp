@@ -1,0 +1,239 @@
+// Station Joining. The scrubber moves only overlays: basins and the line over a cached chart.
+#include "app/stations/joining/joining_station.h"
+
+#include "app/present/methods.h"
+#include "app/present/words.h"
+#include "core/plan/edit.h"
+
+namespace usherwright::app {
+namespace {
+
+constexpr int frame = 16;               // ms
+constexpr double playingSeconds = 12.0; // the whole ride plays in this time
+
+}  // namespace
+
+JoiningStation::JoiningStation(Kit kit, QWidget* parent)
+    : StationView(kit, parent), methods_(new QButtonGroup(this)), policies_(new QButtonGroup(this)) {
+  pages_ = new QStackedLayout(this);
+  auto* empty = new EmptyState(kit_, QStringLiteral("Nothing to join yet"),
+                               QStringLiteral("Bring two packs: for each its series count, its Ah and its rested voltage."));
+  connect(empty->beginButton(QStringLiteral("Add a pack")), &QPushButton::clicked, this,
+          [this] { kit_.document.commit(withNewPack(kit_.document.plan())); });
+  pages_->addWidget(empty);
+  auto* page = new QWidget;
+  auto* row = new QHBoxLayout(page);
+  row->setContentsMargins(16, 10, 12, 8);
+  row->setSpacing(14);
+  auto* left = new QVBoxLayout;
+  left->setSpacing(6);
+  left->addWidget(buildMethods());
+  auto* drawings = new QHBoxLayout;
+  drawings->setSpacing(12);
+  basins_ = new DrawingView(kit_, QStringLiteral("basins"));
+  basins_->setOverlay([this](drawing::Size size) { return drawing::basins(kit_.document.subject(), time_, size); });
+  ride_ = new DrawingView(kit_, QStringLiteral("the ride"));
+  ride_->setGround([this](drawing::Size size) { return drawing::rideChart(kit_.document.subject(), size); });
+  ride_->setOverlay([this](drawing::Size size) { return drawing::rideScrubber(kit_.document.subject(), time_, size); });
+  connect(ride_, &DrawingView::groundDragged, this, &JoiningStation::scrubTo);
+  connect(ride_, &DrawingView::partDragged, this, [this](const QString&, QPointF p) { scrubTo(p); });
+  connect(ride_, &DrawingView::arrowPressed, this, &JoiningStation::step);
+  connect(basins_, &DrawingView::arrowPressed, this, &JoiningStation::step);
+  auto* basinColumn = new QVBoxLayout;
+  basinColumn->setSpacing(4);
+  basinColumn->addWidget(buildTimeRow());
+  basinColumn->addWidget(basins_, 1);
+  drawings->addLayout(basinColumn, 4);
+  drawings->addWidget(ride_, 5);
+  left->addLayout(drawings, 1);
+  auto* bottom = new QHBoxLayout;
+  bottom->setSpacing(16);
+  auto* window = new QVBoxLayout;
+  window->setSpacing(2);
+  window->addWidget(heading(QStringLiteral("Before a hard plug goes together")));
+  gauge_ = new DrawingView(kit_, QStringLiteral("connect window"));
+  gauge_->setGround([this](drawing::Size size) { return drawing::connectGauge(kit_.document.subject(), size); });
+  gauge_->setFixedHeight(54);
+  window->addWidget(gauge_);
+  bottom->addLayout(window, 4);
+  bottom->addWidget(buildPolicies(), 5);
+  left->addLayout(bottom);
+  row->addLayout(left, 1);
+  pages_->addWidget(page);
+  timer_.setInterval(frame);
+  connect(&timer_, &QTimer::timeout, this, &JoiningStation::tick);
+}
+
+QWidget* JoiningStation::buildMethods() {
+  auto* box = new QWidget;
+  auto* row = new QHBoxLayout(box);
+  row->setContentsMargins(0, 0, 0, 0);
+  row->setSpacing(8);
+  for (Method m : methodsShown()) {
+    auto* card = new CardButton(kit_, methodName(m));
+    methods_->addButton(card, static_cast<int>(m));
+    row->addWidget(card);
+  }
+  connect(methods_, &QButtonGroup::idClicked, this, [this](int id) {
+    const std::string word(wordsOf<Method>()[static_cast<std::size_t>(id)]);
+    if (!kit_.document.commit(withField(kit_.document.plan(), "/joining/method", FieldValue{word}))) refresh();
+  });
+  return box;
+}
+
+QWidget* JoiningStation::buildPolicies() {
+  auto* box = new QWidget;
+  auto* column = new QVBoxLayout(box);
+  column->setContentsMargins(0, 0, 0, 0);
+  column->setSpacing(2);
+  column->addWidget(heading(QStringLiteral("Who goes first")));
+  auto* row = new QHBoxLayout;
+  row->setSpacing(8);
+  for (Policy p : policiesShown()) {
+    auto* card = new CardButton(kit_, policyName(p));
+    policies_->addButton(card, static_cast<int>(p));
+    row->addWidget(card);
+  }
+  column->addLayout(row);
+  connect(policies_, &QButtonGroup::idClicked, this, [this](int id) {
+    const std::string word(wordsOf<Policy>()[static_cast<std::size_t>(id)]);
+    if (!kit_.document.commit(withField(kit_.document.plan(), "/joining/policy", FieldValue{word}))) refresh();
+  });
+  return box;
+}
+
+QWidget* JoiningStation::buildTimeRow() {
+  auto* box = new QWidget;
+  auto* row = new QHBoxLayout(box);
+  row->setContentsMargins(0, 0, 0, 0);
+  clock_ = new QLabel;
+  clock_->setProperty("role", "title");
+  row->addWidget(clock_, 1);
+  play_ = new QPushButton(QStringLiteral("play"));
+  play_->setCheckable(true);
+  play_->setToolTip(QStringLiteral("Play the ride; ← → scrub on the basins or the chart"));
+  connect(play_, &QPushButton::toggled, this, [this](bool on) {
+    play_->setText(on ? QStringLiteral("hold") : QStringLiteral("play"));
+    if (on && time_ >= end() - Second(1)) setTime(Second(0));
+    if (on)
+      timer_.start();
+    else
+      timer_.stop();
+  });
+  row->addWidget(play_);
+  return box;
+}
+
+Second JoiningStation::end() const {
+  const auto& ride = kit_.document.assessment().figures.ride;
+  return ride ? ride->end : Second(0);
+}
+
+void JoiningStation::setTime(Second time) {
+  time_ = Second(std::clamp(time.value(), 0.0, end().value()));
+  showTime();
+  basins_->rebuildOverlay();
+  ride_->rebuildOverlay();
+}
+
+void JoiningStation::showTime() { clock_->setText(QStringLiteral("Basins after %1").arg(durationWords(time_))); }
+
+void JoiningStation::scrubTo(QPointF position) {
+  const drawing::TimeAxis axis =
+      drawing::rideAxis(kit_.document.subject(), {static_cast<double>(ride_->width()), static_cast<double>(ride_->height())});
+  const double along = std::clamp((position.x() - axis.left) / (axis.right - axis.left), 0.0, 1.0);
+  setTime(axis.end * along);
+}
+
+void JoiningStation::step(int key, Qt::KeyboardModifiers modifiers) {
+  const Second by(modifiers & Qt::ShiftModifier ? 600 : 60);
+  switch (key) {
+    case Qt::Key_Left: case Qt::Key_Down: return setTime(time_ - by);
+    case Qt::Key_Right: case Qt::Key_Up: return setTime(time_ + by);
+    case Qt::Key_PageDown: return setTime(time_ - Second(600));
+    case Qt::Key_PageUp: return setTime(time_ + Second(600));
+    case Qt::Key_Home: return setTime(Second(0));
+    case Qt::Key_End: return setTime(end());
+    default: return;
+  }
+}
+
+void JoiningStation::tick() {
+  setTime(time_ + end() * (frame / 1000.0 / playingSeconds));
+  if (time_ >= end()) play_->setChecked(false);
+}
+
+void JoiningStation::hideEvent(QHideEvent* e) {
+  play_->setChecked(false);
+  StationView::hideEvent(e);
+}
+
+void JoiningStation::showMethods() {
+  const Plan& plan = kit_.document.plan();
+  for (QAbstractButton* b : methods_->buttons()) {
+    const auto method = static_cast<Method>(methods_->id(b));
+    std::vector<CardButton::Line> lines;
+    for (const MethodLine& l : methodLines(method, plan, kit_.document.assessment()))
+      lines.push_back({l.words, l.forbids ? drawing::Ink::Stop : drawing::Ink::Soft});
+    static_cast<CardButton*>(b)->setLines(lines);
+    b->setChecked(method == plan.joining.method);
+  }
+  for (QAbstractButton* b : policies_->buttons()) {
+    const auto policy = static_cast<Policy>(policies_->id(b));
+    static_cast<CardButton*>(b)->setLines({{policyLine(policy, plan), drawing::Ink::Soft}});
+    b->setEnabled(policyApplies(policy, plan));
+    b->setChecked(policy == plan.joining.policy);
+  }
+}
+
+std::vector<EntrySection> JoiningStation::sections() const {
+  const Plan& plan = kit_.document.plan();
+  const QString joining = QStringLiteral("/joining/");
+  std::vector<EntrySection> out;
+  out.push_back({QStringLiteral("The ride draws"),
+                 {joining + QStringLiteral("load_mode"),
+                  joining + (plan.joining.loadMode == LoadMode::Power ? QStringLiteral("load_power_W") : QStringLiteral("load_current_A"))}});
+  if (plan.packs.size() > 1) {
+    QStringList joint;
+    if (plan.joining.method != Method::Direct)
+      for (const char* key : {"part/input_A", "part/total_A", "part/voltage_V", "part/forward_V", "part/on_mohm"})
+        joint << joining + QLatin1String(key);
+    if (plan.joining.method == Method::Selector) joint << joining + QStringLiteral("mark_soc");
+    joint << joining + QStringLiteral("limit_while_apart_A");
+    out.push_back({QStringLiteral("The joint"), joint});
+  }
+  const auto runKeys = [&](QStringList& list, const Run* run) {
+    for (std::size_t r = 0; r < plan.wiring.runs.size(); ++r)
+      if (&plan.wiring.runs[r] == run)
+        for (const char* key : {"size", "length_plus_m", "length_minus_m", "insulation"})
+          list << QStringLiteral("/wiring/runs/%1/%2").arg(r).arg(QLatin1String(key));
+  };
+  for (std::size_t k = 0; k < plan.packs.size(); ++k) {
+    const Pack& p = plan.packs[k];
+    const QString at = QStringLiteral("/packs/%1/").arg(k);
+    QStringList list{at + QStringLiteral("soc")};
+    runKeys(list, plan.leadOf(p.id));
+    list << at + QStringLiteral("plug") << at + QStringLiteral("fuse/present");
+    if (p.fuse.present.value_or(true))
+      for (const char* key : {"fuse/rating_A", "fuse/dc_V", "fuse/breaking_A", "fuse/carry", "fuse/distance_mm", "fuse/built_in"})
+        list << at + QLatin1String(key);
+    out.push_back({QStringLiteral("Lead, plug and fuse: %1").arg(text(p.name.empty() ? p.id : p.name)), list});
+  }
+  QStringList main;
+  runKeys(main, plan.mainRun());
+  main << joining + QStringLiteral("output_plug");
+  out.push_back({QStringLiteral("Main lead"), main});
+  return out;
+}
+
+void JoiningStation::refresh() {
+  pages_->setCurrentIndex(kit_.document.plan().packs.empty() ? 0 : 1);
+  if (kit_.document.plan().packs.empty()) return entries_->show({});
+  time_ = Second(std::clamp(time_.value(), 0.0, end().value()));
+  showMethods();
+  showTime();
+  entries_->show(sections());
+  for (DrawingView* v : {basins_, ride_, gauge_}) v->rebuild();
+}
+
+}  // namespace usherwright::app

@@ -1,0 +1,216 @@
+// Station Pack. S and P change by dragging a handle, with the arrow keys on the block, or by typing.
+#include "app/stations/pack/pack_station.h"
+
+#include <cmath>
+
+#include "app/present/words.h"
+#include "core/plan/edit.h"
+
+namespace usherwright::app {
+
+PackStation::PackStation(Kit kit, QWidget* parent) : StationView(kit, parent), tabs_(new QButtonGroup(this)) {
+  pages_ = new QStackedLayout(this);
+  auto* empty = new EmptyState(kit_, QStringLiteral("No pack yet"),
+                               QStringLiteral("Bring the label of the stock pack, or its rested voltage and its Ah.\nCells, BMS and charge follow from there."));
+  connect(empty->beginButton(QStringLiteral("Add the stock pack")), &QPushButton::clicked, this,
+          [this] { kit_.document.commit(withNewPack(kit_.document.plan())); });
+  pages_->addWidget(empty);
+  auto* page = new QWidget;
+  auto* row = new QHBoxLayout(page);
+  row->setContentsMargins(16, 10, 12, 8);
+  row->setSpacing(14);
+  auto* left = new QVBoxLayout;
+  left->setSpacing(6);
+  tabRow_ = new QHBoxLayout;
+  tabRow_->setSpacing(6);
+  left->addLayout(tabRow_);
+  buildFigures(left);
+  auto* drawings = new QHBoxLayout;
+  drawings->setSpacing(12);
+  auto* column = new QVBoxLayout;
+  column->setSpacing(4);
+  column->addWidget(heading(QStringLiteral("The block"), QStringLiteral("drag an edge, or arrow keys: ← → S, ↑ ↓ P")));
+  block_ = new DrawingView(kit_, QStringLiteral("the block of cells"));
+  block_->setMinimumHeight(150);
+  column->addWidget(block_, 5);
+  column->addWidget(heading(QStringLiteral("Volts under load, full to empty")));
+  sag_ = new DrawingView(kit_, QStringLiteral("volts over charge"));
+  column->addWidget(sag_, 4);
+  drawings->addLayout(column, 3);
+  auto* ladderColumn = new QVBoxLayout;
+  ladderColumn->addWidget(heading(QStringLiteral("Voltage ladder")));
+  ladder_ = new DrawingView(kit_, QStringLiteral("voltage ladder"));
+  ladder_->setMinimumWidth(260);
+  ladderColumn->addWidget(ladder_, 1);
+  drawings->addLayout(ladderColumn, 2);
+  left->addLayout(drawings, 1);
+  row->addLayout(left, 1);
+  pages_->addWidget(page);
+  block_->setGround([this](drawing::Size size) { return drawing::packBlock(kit_.document.subject(), current_, size); });
+  sag_->setGround([this](drawing::Size size) { return drawing::sagCurve(kit_.document.subject(), current_, size); });
+  ladder_->setGround([this](drawing::Size size) { return drawing::voltageLadder(kit_.document.subject(), current_, size); });
+  connect(block_, &DrawingView::partDragged, this, &PackStation::dragHandle);
+  connect(block_, &DrawingView::arrowPressed, this, [this](int key) {
+    if (key == Qt::Key_Right || key == Qt::Key_Left) changeCount("series", key == Qt::Key_Right ? 1 : -1);
+    if (key == Qt::Key_Up || key == Qt::Key_Down) changeCount("parallel", key == Qt::Key_Up ? 1 : -1);
+  });
+  connect(tabs_, &QButtonGroup::idClicked, this, [this](int id) { choose(static_cast<std::size_t>(id)); });
+}
+
+void PackStation::buildFigures(QVBoxLayout* column) {
+  auto* figures = new QHBoxLayout;
+  figures->setSpacing(14);
+  rated_ = new Figure(kit_, QStringLiteral("rated"), {});
+  label_ = new Figure(kit_, QStringLiteral("label"), {});
+  resistance_ = new Figure(kit_, QStringLiteral("resistance"), {});
+  perCell_ = new Figure(kit_, QStringLiteral("a cell at peak"), {});
+  mass_ = new Figure(kit_, QStringLiteral("mass"), {});
+  cost_ = new Figure(kit_, QStringLiteral("cost"), {});
+  for (Figure* f : {rated_, label_, resistance_, perCell_, mass_, cost_}) figures->addWidget(f);
+  figures->addStretch(1);
+  column->addLayout(figures);
+}
+
+void PackStation::buildTabs() {
+  QStringList names;
+  for (const PackFigures& p : kit_.document.assessment().figures.packs)
+    names << QStringLiteral("%1  %2S%3P").arg(text(p.model.name)).arg(p.model.series).arg(p.model.parallel);
+  if (names != shownTabs_) {
+    shownTabs_ = names;
+    while (QLayoutItem* item = tabRow_->takeAt(0)) {
+      if (QWidget* w = item->widget()) {
+        if (auto* b = qobject_cast<QAbstractButton*>(w)) tabs_->removeButton(b);
+        w->hide();
+        w->deleteLater();
+      }
+      delete item;
+    }
+    for (int k = 0; k < names.size(); ++k) {
+      auto* tab = new QPushButton(fontMetrics().elidedText(names[k], Qt::ElideMiddle, 190));
+      tab->setToolTip(names[k]);
+      tab->setCheckable(true);
+      tabs_->addButton(tab, k);
+      tabRow_->addWidget(tab);
+    }
+    const auto action = [&](const QString& words, auto handler) {
+      auto* button = new QPushButton(words);
+      connect(button, &QPushButton::clicked, this, handler);
+      tabRow_->addWidget(button);
+      return button;
+    };
+    action(QStringLiteral("+ add"), [this] {
+      current_ = kit_.document.plan().packs.size();
+      kit_.document.commit(withNewPack(kit_.document.plan()));
+    })->setToolTip(QStringLiteral("Add a pack"));
+    action(QStringLiteral("copy"), [this] {
+      const std::size_t from = current_;
+      current_ = kit_.document.plan().packs.size();
+      kit_.document.commit(withDuplicatePack(kit_.document.plan(), from));
+    })->setToolTip(QStringLiteral("Copy this pack"));
+    action(QStringLiteral("remove"), [this] { kit_.document.commit(withoutPack(kit_.document.plan(), current_)); })
+        ->setToolTip(QStringLiteral("Remove this pack (undo brings it back)"));
+    tabRow_->addStretch(1);
+  }
+  if (QAbstractButton* b = tabs_->button(static_cast<int>(current_))) b->setChecked(true);
+}
+
+void PackStation::choose(std::size_t pack) {
+  current_ = pack;
+  refresh();
+}
+
+bool PackStation::reveal(const QString& pointer) {
+  const Plan& plan = kit_.document.plan();
+  if (pointer.startsWith(QLatin1String("/packs/"))) {
+    const std::size_t k = pointer.section(QLatin1Char('/'), 2, 2).toULongLong();
+    if (k < plan.packs.size()) choose(k);
+  }
+  if (pointer.startsWith(QLatin1String("/cells/"))) {
+    const std::string id = pointer.section(QLatin1Char('/'), 2, 2).toStdString();
+    for (std::size_t k = 0; k < plan.packs.size(); ++k)
+      if (plan.packs[k].cell == id) {
+        choose(k);
+        break;
+      }
+  }
+  return StationView::reveal(pointer);
+}
+
+void PackStation::changeCount(const char* key, int by) {
+  const Pack& pack = kit_.document.plan().packs[current_];
+  const int now = key == std::string_view("series") ? pack.series : pack.parallel;
+  const std::string pointer = "/packs/" + std::to_string(current_) + "/" + key;
+  const Expected<Plan> next = withField(kit_.document.plan(), pointer, FieldValue{static_cast<double>(now + by)});
+  if (next) kit_.document.commit(next, {}, text(pointer) + QStringLiteral("#keys"));
+}
+
+void PackStation::dragHandle(const QString& part, QPointF position, bool finished) {
+  const bool series = part == QLatin1String("handle/series");
+  if (!series && part != QLatin1String("handle/parallel")) return;
+  const Pack& pack = kit_.document.plan().packs[current_];
+  if (!dragging_) {
+    dragging_ = true;
+    dragFrom_ = position;
+    dragStart_ = series ? pack.series : pack.parallel;
+    kit_.document.endMerge();
+  }
+  const double pixels = series ? position.x() - dragFrom_.x() : position.y() - dragFrom_.y();
+  const int wanted = std::clamp(dragStart_ + static_cast<int>(std::lround(pixels / 22)), 1, 200);
+  const std::string pointer = "/packs/" + std::to_string(current_) + (series ? "/series" : "/parallel");
+  const Expected<Plan> next = withField(kit_.document.plan(), pointer, FieldValue{static_cast<double>(wanted)});
+  if (next) kit_.document.commit(next, {}, text(pointer) + QStringLiteral("#drag"));
+  if (finished) dragging_ = false;
+}
+
+std::vector<EntrySection> PackStation::sections() const {
+  const QString pack = QStringLiteral("/packs/%1/").arg(current_);
+  const auto of = [](const QString& prefix, std::initializer_list<const char*> keys) {
+    QStringList out;
+    for (const char* key : keys) out << prefix + QLatin1String(key);
+    return out;
+  };
+  const Pack& p = kit_.document.plan().packs[current_];
+  const QString cell = QStringLiteral("/cells/%1/").arg(text(p.cell));
+  std::vector<EntrySection> out;
+  out.push_back({QStringLiteral("Pack"), of(pack, {"name", "cell", "series", "parallel", "soc", "soh", "temperature_C",
+                                                   "measured_resistance_mohm", "links_mohm", "tails_mohm", "mass_kg", "price", "mixed_cells"})});
+  if (kit_.document.assessment().figures.packs[current_].model.full > Volt(60)) out.back().pointers << pack + QStringLiteral("competence");
+  out.push_back({QStringLiteral("Its cells"), of(cell, {"name", "chemistry", "form", "capacity_Ah", "resistance_mohm", "continuous_A", "peak_A",
+                                                        "charge_A", "mass_g", "price", "verified"})});
+  QStringList bms = of(pack, {"bms/present"});
+  if (p.bms.present.value_or(true))
+    bms += of(pack, {"bms/series", "bms/chemistry", "bms/continuous_A", "bms/peak_A", "bms/peak_s", "bms/charge_A", "bms/cell_cutoff_V",
+                     "bms/balance_mA", "bms/resistance_mohm", "bms/port", "bms/senses_all_groups"});
+  out.push_back({QStringLiteral("BMS"), bms});
+  return out;
+}
+
+void PackStation::showFigures() {
+  const PackFigures& p = kit_.document.assessment().figures.packs[current_];
+  const QString at = QStringLiteral("pack/%1/").arg(current_);
+  const auto set = [&](Figure* f, const char* working, const QString& value, const QString& unit) {
+    f->setWorking(at + QLatin1String(working));
+    f->setValue(value, unit);
+  };
+  set(rated_, "rated", text(formatNumber(p.model.rated.value())), QStringLiteral("Ah"));
+  set(label_, "label", text(formatNumber(p.model.label.value())), QStringLiteral("Wh"));
+  set(resistance_, "resistance", text(formatNumber(MilliOhm(p.model.resistance()).value())), QStringLiteral("mΩ"));
+  set(perCell_, "peak", p.perCellPeak ? text(formatNumber(p.perCellPeak->value())) : QStringLiteral("?"), QStringLiteral("A"));
+  const UnitSystem units = kit_.document.units();
+  set(mass_, "mass", p.model.mass ? text(formatNumber(p.model.mass->value() / shownUnit(Kind::Mass, units).scale)) : QStringLiteral("?"),
+      text(shownUnit(Kind::Mass, units).symbol));
+  set(cost_, "cost", p.model.cost ? text(formatNumber(p.model.cost->value())) : QStringLiteral("?"), text(kit_.document.plan().currency));
+}
+
+void PackStation::refresh() {
+  const std::size_t count = kit_.document.plan().packs.size();
+  pages_->setCurrentIndex(count == 0 ? 0 : 1);
+  if (count == 0) return entries_->show({});
+  current_ = std::min(current_, count - 1);
+  buildTabs();
+  entries_->show(sections());
+  showFigures();
+  for (DrawingView* v : {block_, ladder_, sag_}) v->rebuild();
+}
+
+}  // namespace usherwright::app

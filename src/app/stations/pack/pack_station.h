@@ -1,0 +1,43 @@
+// Station Pack: the block of cells with its handles, the voltage ladder, volts over charge, cells and BMS.
+#pragma once
+
+#include <QButtonGroup>
+#include <QStackedLayout>
+
+#include "app/stations/station.h"
+
+namespace usherwright::app {
+
+class PackStation : public StationView {
+  Q_OBJECT
+
+ public:
+  explicit PackStation(Kit kit, QWidget* parent = nullptr);
+  bool reveal(const QString& pointer) override;
+  QString mainWorking() const override { return QStringLiteral("pack/%1/label").arg(current_); }
+
+ protected:
+  void refresh() override;
+
+ private:
+  void buildTabs();
+  void buildFigures(QVBoxLayout* column);
+  void choose(std::size_t pack);
+  void changeCount(const char* key, int by);
+  void dragHandle(const QString& part, QPointF position, bool finished);
+  void showFigures();
+  std::vector<EntrySection> sections() const;
+
+  QStackedLayout* pages_;
+  QHBoxLayout* tabRow_;
+  QButtonGroup* tabs_;
+  DrawingView *block_, *ladder_, *sag_;
+  Figure *rated_, *label_, *mass_, *perCell_, *cost_, *resistance_;
+  std::size_t current_ = 0;
+  QStringList shownTabs_;
+  QPointF dragFrom_;
+  int dragStart_ = 0;
+  bool dragging_ = false;
+};
+
+}  // namespace usherwright::app

@@ -1,0 +1,62 @@
+// Station Range.
+#include "app/stations/range/range_station.h"
+
+#include "app/present/words.h"
+#include "core/plan/edit.h"
+
+namespace usherwright::app {
+
+RangeStation::RangeStation(Kit kit, QWidget* parent) : StationView(kit, parent) {
+  pages_ = new QStackedLayout(this);
+  auto* empty = new EmptyState(kit_, QStringLiteral("No route yet"), QStringLiteral("Bring a distance and a climb: a usual round, a map, an odometer."));
+  connect(empty->beginButton(QStringLiteral("Add a usual round")), &QPushButton::clicked, this,
+          [this] { kit_.document.commit(withRoute(kit_.document.plan()), QStringLiteral("add a route")); });
+  pages_->addWidget(empty);
+  auto* page = new QWidget;
+  auto* row = new QHBoxLayout(page);
+  row->setContentsMargins(16, 10, 12, 8);
+  row->setSpacing(14);
+  auto* left = new QVBoxLayout;
+  left->setSpacing(6);
+  profile_ = new DrawingView(kit_, QStringLiteral("the route"));
+  profile_->setGround([this](drawing::Size size) { return drawing::routeProfile(kit_.document.subject(), size); });
+  left->addWidget(profile_, 4);
+  auto* figures = new QHBoxLayout;
+  figures->setSpacing(16);
+  likely_ = new Figure(kit_, QStringLiteral("likely, all full"), QStringLiteral("range"));
+  perKm_ = new Figure(kit_, QStringLiteral("uses"), QStringLiteral("per-km"));
+  need_ = new Figure(kit_, QStringLiteral("this route needs"), QStringLiteral("route-energy"));
+  usable_ = new Figure(kit_, QStringLiteral("usable, full to 15 %"), QStringLiteral("usable"));
+  time_ = new Figure(kit_, QStringLiteral("takes"), {});
+  for (Figure* f : {likely_, perKm_, need_, usable_, time_}) figures->addWidget(f);
+  figures->addStretch(1);
+  left->addLayout(figures);
+  left->addWidget(heading(QStringLiteral("How far"), QStringLiteral("a band, not one proud number: ± 15 % until five rides are logged")));
+  band_ = new DrawingView(kit_, QStringLiteral("range band"));
+  band_->setGround([this](drawing::Size size) { return drawing::rangeBand(kit_.document.subject(), size); });
+  left->addWidget(band_, 5);
+  row->addLayout(left, 1);
+  pages_->addWidget(page);
+}
+
+void RangeStation::refresh() {
+  const Plan& plan = kit_.document.plan();
+  pages_->setCurrentIndex(plan.routes.empty() ? 0 : 1);
+  if (plan.routes.empty()) return entries_->show({});
+  QStringList route, bike;
+  for (const char* key : {"km", "climb_m", "climb_grade", "speed_km_h", "surface"}) route << QStringLiteral("/routes/0/") + QLatin1String(key);
+  for (const char* key : {"rider_W", "load_kg", "rider_kg", "mass_kg", "cda_m2", "crr"}) bike << QStringLiteral("/bike/") + QLatin1String(key);
+  entries_->show({{text(plan.routes.front().id), route}, {QStringLiteral("What rolls"), bike}, {QStringLiteral("The day"), {QStringLiteral("/ambient_C")}}});
+  const RangeFigures& r = kit_.document.assessment().figures.range;
+  const bool imperial = kit_.document.units() == UnitSystem::Imperial;
+  const double scale = shownUnit(Kind::Distance, kit_.document.units()).scale;
+  likely_->setValue(r.known ? text(formatNumber(r.likely.value() / scale, 2)) : QStringLiteral("?"), text(shownUnit(Kind::Distance, kit_.document.units()).symbol));
+  perKm_->setValue(text(formatNumber(r.route.perKilometre.value() * scale)), imperial ? QStringLiteral("Wh/mi") : QStringLiteral("Wh/km"));
+  need_->setValue(text(formatNumber(r.route.energy.value())), QStringLiteral("Wh"));
+  usable_->setValue(r.known ? text(formatNumber(r.usable.value())) : QStringLiteral("?"), QStringLiteral("Wh"));
+  time_->setValue(durationWords(r.route.time), {});
+  profile_->rebuild();
+  band_->rebuild();
+}
+
+}  // namespace usherwright::app

@@ -1,0 +1,116 @@
+// Shared parts of the stations.
+#include "app/stations/station.h"
+
+#include <QPainter>
+
+namespace usherwright::app {
+
+StationView::StationView(Kit kit, QWidget* parent) : QWidget(parent), kit_(kit), entries_(new EntryPanel(kit, this)) {
+  connect(&kit_.document, &Document::changed, this, [this] {
+    stale_ = true;
+    if (!isVisible()) return;
+    stale_ = false;
+    refresh();
+  });
+}
+
+void StationView::showEvent(QShowEvent* e) {
+  if (stale_) {
+    stale_ = false;
+    refresh();
+  }
+  QWidget::showEvent(e);
+}
+
+bool StationView::reveal(const QString& pointer) { return entries_->focusField(pointer); }
+
+QWidget* StationView::heading(const QString& title, const QString& hint) {
+  auto* row = new QWidget;
+  auto* layout = new QHBoxLayout(row);
+  layout->setContentsMargins(0, 0, 0, 0);
+  layout->setSpacing(12);
+  auto* big = new QLabel(title);
+  big->setProperty("role", "title");
+  layout->addWidget(big);
+  auto* small = new QLabel(hint);
+  small->setProperty("role", "soft");
+  layout->addWidget(small, 1);
+  return row;
+}
+
+EmptyState::EmptyState(Kit kit, const QString& title, const QString& bring, QWidget* parent) : QWidget(parent) {
+  auto* column = new QVBoxLayout(this);
+  column->addStretch(1);
+  auto* head = new QLabel(title);
+  head->setProperty("role", "title");
+  head->setAlignment(Qt::AlignCenter);
+  column->addWidget(head);
+  auto* words = new QLabel(bring);
+  words->setAlignment(Qt::AlignCenter);
+  words->setWordWrap(true);
+  column->addWidget(words);
+  column->addSpacing(12);
+  buttons_ = new QHBoxLayout;
+  buttons_->addStretch(1);
+  auto* demo = new QPushButton(QStringLiteral("Look at the demo"));
+  connect(demo, &QPushButton::clicked, this, [kit] { Q_EMIT kit.desk.demoRequested(); });
+  buttons_->addWidget(demo);
+  buttons_->addStretch(1);
+  column->addLayout(buttons_);
+  column->addStretch(2);
+}
+
+QPushButton* EmptyState::beginButton(const QString& words) {
+  auto* button = new QPushButton(words);
+  buttons_->insertWidget(1, button);
+  return button;
+}
+
+CardButton::CardButton(Kit kit, const QString& title, QWidget* parent) : QAbstractButton(parent), kit_(kit) {
+  setText(title);
+  setCheckable(true);
+  setCursor(Qt::PointingHandCursor);
+  setFocusPolicy(Qt::StrongFocus);
+  setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
+}
+
+void CardButton::setLines(const std::vector<Line>& lines) {
+  if (lines == lines_) return;
+  lines_ = lines;
+  QStringList words;
+  for (const Line& l : lines_) words << l.words;
+  setAccessibleDescription(words.join(QStringLiteral(", ")));
+  setToolTip(words.join(QLatin1Char('\n')));
+  updateGeometry();
+  update();
+}
+
+void CardButton::paintEvent(QPaintEvent*) {
+  using drawing::Ink;
+  QPainter painter(this);
+  painter.setRenderHint(QPainter::Antialiasing);
+  const bool strong = isChecked() || hasFocus();
+  painter.setPen(QPen(kit_.look.colour(strong ? Ink::Deep : Ink::BankLine), strong ? 2 : 1));
+  painter.setBrush(kit_.look.colour(isChecked() || underMouse() ? Ink::Shoal : Ink::Card));
+  painter.drawRoundedRect(QRectF(rect()).adjusted(1, 1, -1, -1), 4, 4);
+  if (hasFocus()) {
+    painter.setPen(QPen(kit_.look.colour(Ink::Ink), 1, Qt::DotLine));
+    painter.setBrush(Qt::NoBrush);
+    painter.drawRoundedRect(QRectF(rect()).adjusted(4, 4, -4, -4), 3, 3);
+  }
+  QFont title = kit_.look.font(drawing::Face::Label);
+  title.setWeight(QFont::Medium);
+  painter.setFont(title);
+  painter.setPen(kit_.look.colour(Ink::Ink));
+  const int room = width() - 20;
+  painter.drawText(QPointF(10, 19), painter.fontMetrics().elidedText(text(), Qt::ElideRight, room));
+  painter.setFont(kit_.look.font(drawing::Face::Small));
+  double y = 36;
+  for (const Line& line : lines_) {
+    painter.setPen(kit_.look.colour(line.ink == Ink::Soft && isChecked() ? Ink::Ink : line.ink));
+    painter.drawText(QPointF(10, y), painter.fontMetrics().elidedText(line.words, Qt::ElideRight, room));
+    y += 17;
+  }
+}
+
+}  // namespace usherwright::app

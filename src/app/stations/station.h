@@ -1,0 +1,80 @@
+// What every station is: a page of the window that shows one part of the plan. A station knows the document and the
+// desk, never the shell and never another station.
+#pragma once
+
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QPushButton>
+#include <QVBoxLayout>
+#include <QWidget>
+
+#include "app/widgets/drawing_view.h"
+#include "app/widgets/entry_panel.h"
+#include "app/widgets/figure.h"
+#include "app/widgets/kit.h"
+
+namespace usherwright::app {
+
+class StationView : public QWidget {
+  Q_OBJECT
+
+ public:
+  explicit StationView(Kit kit, QWidget* parent = nullptr);
+  /// Puts the keyboard into a field of this station; false if it has no such field.
+  virtual bool reveal(const QString& pointer);
+  /// The station's entries; the shell shows them beside the drawings, under the findings.
+  EntryPanel* entries() const { return entries_; }
+  /// The working that F2 opens when nothing in particular has the keyboard.
+  virtual QString mainWorking() const { return {}; }
+
+ protected:
+  /// Shows the document as it is now. Called when it changed, or when the station is shown after a change.
+  virtual void refresh() = 0;
+  void showEvent(QShowEvent*) override;
+
+  /// A heading with a soft hint beside it.
+  QWidget* heading(const QString& title, const QString& hint = {});
+  Kit kit_;
+  EntryPanel* entries_;
+
+ private:
+  bool stale_ = true;
+};
+
+/// What a station without data shows: what to bring, and the demo.
+class EmptyState : public QWidget {
+  Q_OBJECT
+
+ public:
+  EmptyState(Kit kit, const QString& title, const QString& bring, QWidget* parent = nullptr);
+  /// The button that begins the work here.
+  QPushButton* beginButton(const QString& words);
+
+ private:
+  QHBoxLayout* buttons_;
+};
+
+/// A card that can be chosen: a title and a few lines.
+class CardButton : public QAbstractButton {
+  Q_OBJECT
+
+ public:
+  CardButton(Kit kit, const QString& title, QWidget* parent = nullptr);
+  struct Line {
+    QString words;
+    drawing::Ink ink = drawing::Ink::Soft;
+    friend bool operator==(const Line&, const Line&) = default;
+  };
+  void setLines(const std::vector<Line>& lines);
+  QSize sizeHint() const override { return {150, 26 + 17 * static_cast<int>(lines_.size())}; }
+  QSize minimumSizeHint() const override { return {90, 26}; }
+
+ protected:
+  void paintEvent(QPaintEvent*) override;
+
+ private:
+  Kit kit_;
+  std::vector<Line> lines_;
+};
+
+}  // namespace usherwright::app

@@ -1,0 +1,132 @@
+// Tokens, refined by looking at pictures. Text on its usual ground has a contrast of 4.5 or more.
+#include "app/theme/look.h"
+
+#include <QFontDatabase>
+#include <array>
+
+/// The resources live in a static library, which a linker would drop; not inside a namespace, as Qt asks.
+static void keepResources() { Q_INIT_RESOURCE(resources); }
+
+namespace usherwright::app {
+namespace {
+
+using drawing::Face;
+using drawing::Ink;
+
+struct Pair {
+  const char* paper;
+  const char* night;
+};
+
+constexpr std::array<Pair, 15> tokens{{
+    {"#00000000", "#00000000"},  // None
+    {"#F4EFE3", "#12191E"},      // Paper
+    {"#FBF8F0", "#1B252C"},      // Card
+    {"#1D2A33", "#E9E3D3"},      // Ink
+    {"#55636C", "#A2B0B7"},      // Soft
+    {"#2A7482", "#357F8B"},      // Water
+    {"#15505E", "#8CCBD4"},      // Deep
+    {"#BFDDE0", "#24464E"},      // Shoal
+    {"#D9C9A3", "#4A412E"},      // Bank
+    {"#CDBE98", "#5F553E"},      // BankLine
+    {"#A4541F", "#E0935A"},      // Copper
+    {"#A3262A", "#F08A84"},      // Stop
+    {"#7F5600", "#E2B75A"},      // Mind
+    {"#3F5B8C", "#9DB6E6"},      // Note
+    {"#FBF8F0", "#0E1519"},      // OnDeep
+}};
+
+}  // namespace
+
+Look::Look(QObject* parent) : QObject(parent) {}
+
+void Look::loadFonts() {
+  keepResources();
+  for (const char* file : {"Cabin-Regular", "Cabin-Medium", "Cabin-SemiBold", "B612Mono-Regular", "B612Mono-Bold"})
+    QFontDatabase::addApplicationFont(QStringLiteral(":/fonts/%1.otf").arg(QLatin1String(file)));
+}
+
+void Look::setTheme(Theme theme) {
+  if (theme == theme_) return;
+  theme_ = theme;
+  Q_EMIT changed();
+}
+
+QColor Look::colour(Ink ink) const {
+  const Pair& p = tokens[static_cast<std::size_t>(ink)];
+  if (ink == Ink::None) return Qt::transparent;
+  return QColor(QLatin1String(theme_ == Theme::Paper ? p.paper : p.night));
+}
+
+QFont Look::font(Face face) const {
+  const bool mono = face == Face::Figure || face == Face::SmallFigure || face == Face::BigFigure;
+  QFont f(mono ? QStringLiteral("B612 Mono") : QStringLiteral("Cabin"));
+  switch (face) {
+    case Face::Label: f.setPixelSize(14); break;
+    case Face::Small: f.setPixelSize(13); break;
+    case Face::Title:
+      f.setPixelSize(16);
+      f.setWeight(QFont::DemiBold);
+      break;
+    case Face::Figure:
+      f.setPixelSize(13);
+      f.setWeight(QFont::Bold);
+      break;
+    case Face::SmallFigure: f.setPixelSize(12); break;
+    case Face::BigFigure:
+      f.setPixelSize(18);
+      f.setWeight(QFont::Bold);
+      break;
+  }
+  return f;
+}
+
+QString Look::styleSheet() const {
+  QString sheet = QStringLiteral(R"(
+* { font-family: Cabin; font-size: 14px; color: @ink; }
+QMainWindow, QWidget#desk { background: @paper; border: none; }
+QStackedWidget { background: transparent; }
+QSplitter#aside { background: @card; border-left: 1px solid @bankline; }
+QSplitter::handle { background: @bankline; }
+QToolTip { background: @card; color: @ink; border: 1px solid @bankline; padding: 4px; }
+QLineEdit, QPlainTextEdit, QComboBox { background: @card; border: 1px solid @bankline; border-radius: 3px; padding: 2px 6px; selection-background-color: @deep; selection-color: @ondeep; }
+QLineEdit:focus, QPlainTextEdit:focus, QComboBox:focus { border: 2px solid @deep; padding: 1px 5px; }
+QLineEdit[bad="true"] { border: 2px solid @stop; padding: 1px 5px; }
+QComboBox::drop-down { border: none; width: 18px; }
+QComboBox QAbstractItemView { background: @card; color: @ink; selection-background-color: @shoal; selection-color: @ink; border: 1px solid @bankline; outline: none; }
+QPushButton, QToolButton { background: @card; border: 1px solid @bankline; border-radius: 3px; padding: 4px 12px; }
+QPushButton:hover, QToolButton:hover { background: @shoal; }
+QPushButton:focus, QToolButton:focus { border: 2px solid @deep; padding: 3px 11px; }
+QPushButton:checked { background: @shoal; border: 2px solid @deep; padding: 3px 11px; }
+QPushButton:disabled { color: @soft; }
+QPushButton[flat="true"] { background: transparent; border: none; padding: 1px 2px; color: @deep; text-decoration: underline; text-align: left; }
+QPushButton[flat="true"]:focus { border: 2px solid @deep; padding: 0px 1px; }
+QMenu { background: @card; border: 1px solid @bankline; padding: 4px; }
+QMenu::item { padding: 5px 22px; }
+QMenu::item:selected { background: @shoal; color: @ink; }
+QMenu::item:disabled { color: @soft; }
+QMenu::separator { height: 1px; background: @bankline; margin: 4px 8px; }
+QListWidget { background: @card; border: 1px solid @bankline; outline: none; }
+QListWidget::item { padding: 4px 6px; }
+QListWidget::item:selected { background: @shoal; color: @ink; }
+QScrollBar:vertical { background: transparent; width: 10px; margin: 0; }
+QScrollBar::handle:vertical { background: @bankline; border-radius: 4px; min-height: 30px; }
+QScrollBar::add-line, QScrollBar::sub-line, QScrollBar::add-page, QScrollBar::sub-page { background: none; height: 0; }
+QLabel[role="soft"] { color: @soft; }
+QLabel[role="title"] { font-size: 16px; font-weight: 600; }
+QLabel[role="problem"] { color: @stop; font-size: 13px; }
+QLabel[role="figure"] { font-family: "B612 Mono"; font-size: 13px; }
+)");
+  struct Name {
+    const char* word;
+    Ink ink;
+  };
+  // Longer names first: "@ondeep" before "@deep" is safe, "@bankline" must precede "@bank".
+  for (const Name& n : {Name{"@bankline", Ink::BankLine}, Name{"@ondeep", Ink::OnDeep}, Name{"@paper", Ink::Paper}, Name{"@card", Ink::Card},
+                        Name{"@ink", Ink::Ink}, Name{"@soft", Ink::Soft}, Name{"@deep", Ink::Deep}, Name{"@shoal", Ink::Shoal},
+                        Name{"@stop", Ink::Stop}})
+    sheet.replace(QLatin1String(n.word), colour(n.ink).name());
+  return sheet;
+}
+
+}  // namespace usherwright::app

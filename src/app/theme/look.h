@@ -1,0 +1,38 @@
+// The look: colour tokens of paper and night, the two typefaces, and the style of ordinary widgets.
+#pragma once
+
+#include <QColor>
+#include <QFont>
+#include <QObject>
+#include <QString>
+
+#include "core/drawing/display_list.h"
+
+namespace usherwright::app {
+
+enum class Theme : std::uint8_t { Paper, Night };
+
+class Look : public QObject {
+  Q_OBJECT
+
+ public:
+  explicit Look(QObject* parent = nullptr);
+
+  Theme theme() const { return theme_; }
+  void setTheme(Theme theme);
+  QColor colour(drawing::Ink ink) const;
+  QFont font(drawing::Face face) const;
+  /// For the whole application; read again after changed().
+  QString styleSheet() const;
+
+  /// Loads the embedded typefaces; once per process, before any window.
+  static void loadFonts();
+
+ Q_SIGNALS:
+  void changed();
+
+ private:
+  Theme theme_ = Theme::Paper;
+};
+
+}  // namespace usherwright::app

@@ -1,0 +1,66 @@
+// Shows a drawing: a cached ground and, over it, a layer that moves. Parts can be hovered, clicked, dragged,
+// and walked through with the arrow keys.
+#pragma once
+
+#include <QPixmap>
+#include <QWidget>
+#include <functional>
+
+#include "app/widgets/kit.h"
+#include "core/drawing/drawings.h"
+
+namespace usherwright::app {
+
+class DrawingView : public QWidget {
+  Q_OBJECT
+
+ public:
+  using Builder = std::function<drawing::Drawing(drawing::Size)>;
+
+  DrawingView(Kit kit, const QString& name, QWidget* parent = nullptr);
+
+  void setGround(Builder builder);
+  void setOverlay(Builder builder);
+  /// Draws the ground anew at the next paint.
+  void rebuild();
+  /// Draws only the moving layer anew.
+  void rebuildOverlay();
+  /// The part under keyboard focus or the one last clicked; empty if none.
+  QString currentPart() const { return current_; }
+  QSize minimumSizeHint() const override { return {120, 60}; }
+
+ Q_SIGNALS:
+  void partClicked(const QString& part);
+  /// While a part is dragged, and once more with `finished` when it is let go. Position in this widget.
+  void partDragged(const QString& part, QPointF position, bool finished);
+  /// Press or drag on no part.
+  void groundDragged(QPointF position);
+  /// An arrow key that the view itself has no use for.
+  void arrowPressed(int key, Qt::KeyboardModifiers modifiers);
+
+ protected:
+  void paintEvent(QPaintEvent*) override;
+  void resizeEvent(QResizeEvent*) override;
+  void mousePressEvent(QMouseEvent*) override;
+  void mouseMoveEvent(QMouseEvent*) override;
+  void mouseReleaseEvent(QMouseEvent*) override;
+  void keyPressEvent(QKeyEvent*) override;
+  bool event(QEvent*) override;
+
+ private:
+  const drawing::Shape* shapeAt(QPointF position) const;
+  void select(int step);
+  QStringList parts() const;
+  drawing::Size area() const { return {static_cast<double>(width()), static_cast<double>(height())}; }
+  void renderGround();
+
+  Kit kit_;
+  Builder groundBuilder_, overlayBuilder_;
+  drawing::Drawing ground_, overlay_;
+  QPixmap pixmap_;
+  bool groundStale_ = true, overlayStale_ = true;
+  QString current_, pressed_;
+  bool dragging_ = false;
+};
+
+}  // namespace usherwright::app

@@ -1,0 +1,57 @@
+// Builds and keeps the rows.
+#include "app/widgets/entry_panel.h"
+
+namespace usherwright::app {
+
+EntryPanel::EntryPanel(Kit kit, QWidget* parent) : QScrollArea(parent), kit_(kit), inner_(new QWidget), rows_(new QVBoxLayout(inner_)) {
+  inner_->setObjectName(QStringLiteral("scrolled"));
+  rows_->setContentsMargins(14, 6, 8, 8);
+  rows_->setSpacing(1);
+  setWidget(inner_);
+  setWidgetResizable(true);
+  setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+  setFrameShape(QFrame::NoFrame);
+  setFocusPolicy(Qt::NoFocus);
+  viewport()->setObjectName(QStringLiteral("clear"));
+  setStyleSheet(QStringLiteral("QScrollArea, QWidget#clear, QWidget#scrolled { background: transparent; }"));
+}
+
+void EntryPanel::show(const std::vector<EntrySection>& sections) {
+  setVisible(!sections.empty());
+  if (sections != sections_) {
+    sections_ = sections;
+    entries_.clear();
+    while (QLayoutItem* item = rows_->takeAt(0)) {
+      if (QWidget* w = item->widget()) {
+        w->hide();
+        w->deleteLater();
+      }
+      delete item;
+    }
+    for (const EntrySection& section : sections_) {
+      auto* title = new QLabel(section.title);
+      title->setProperty("role", "title");
+      title->setWordWrap(true);
+      title->setContentsMargins(0, entries_.empty() ? 0 : 10, 0, 2);
+      rows_->addWidget(title);
+      for (const QString& pointer : section.pointers) {
+        entries_.push_back(new Entry(kit_, pointer));
+        rows_->addWidget(entries_.back());
+      }
+    }
+    rows_->addStretch(1);
+  }
+  for (Entry* e : entries_) e->refresh();
+}
+
+bool EntryPanel::focusField(const QString& pointer) {
+  for (Entry* e : entries_) {
+    if (e->pointer() != pointer) continue;
+    ensureWidgetVisible(e, 0, 40);
+    e->focusEditor();
+    return true;
+  }
+  return false;
+}
+
+}  // namespace usherwright::app

@@ -1,0 +1,40 @@
+// What every widget of the window is handed: the document, the look, and the desk on which requests are laid.
+#pragma once
+
+#include <QObject>
+#include <QString>
+
+#include "app/document/document.h"
+#include "app/theme/look.h"
+
+namespace usherwright::app {
+
+/// Requests from widgets to the shell. A station never knows the shell.
+class Desk : public QObject {
+  Q_OBJECT
+
+ public:
+  using QObject::QObject;
+
+ Q_SIGNALS:
+  /// Show how a figure came about ("peak", "pack/0/full", "element/stock/bms", "field//bike/cda_m2").
+  void workingRequested(const QString& id);
+  /// Go to the field with this JSON pointer, at its station.
+  void fieldRequested(const QString& pointer);
+  /// Offer the sources of a value beside a widget.
+  void provenanceRequested(const QString& pointer);
+  void demoRequested();
+};
+
+struct Kit {
+  Document& document;
+  Look& look;
+  Desk& desk;
+};
+
+/// Dynamic property of a widget that shows a computed figure: the id of its working.
+inline constexpr const char* workingProperty = "working";
+/// Dynamic property of a widget that edits a field: its JSON pointer.
+inline constexpr const char* pointerProperty = "pointer";
+
+}  // namespace usherwright::app

@@ -1,0 +1,122 @@
+// Grabs the main views of the window, from the demo data, into a folder: the pictures in docs/screenshots.
+//   app_screenshots FOLDER [ONLY]
+#include <QApplication>
+#include <QDir>
+#include <QFile>
+#include <QMouseEvent>
+#include <QPlainTextEdit>
+#include <QStyleFactory>
+#include <QTemporaryDir>
+#include <cstdio>
+#include <functional>
+
+#include "app/shell/main_window.h"
+#include "core/io/plan_json.h"
+#include "core/plan/edit.h"
+
+using namespace usherwright;
+using namespace usherwright::app;
+
+namespace {
+
+void settle() {
+  for (int i = 0; i < 8; ++i) QCoreApplication::processEvents();
+}
+
+Plan example(const char* name) {
+  QFile file(QStringLiteral(":/examples/%1.uwplan").arg(QLatin1String(name)));
+  ensure(file.open(QIODevice::ReadOnly), "examples are built in");
+  auto plan = readPlan(file.readAll().toStdString());
+  ensure(plan.has_value(), "examples are sound plans");
+  return *plan;
+}
+
+struct Shot {
+  const char* name;
+  std::function<void(MainWindow&)> arrange;
+};
+
+const std::vector<Shot>& shots() {
+  static const std::vector<Shot> all{
+      {"bike", [](MainWindow& w) { w.openDemo(); w.goToStation(Station::Bike); w.findChild<QPlainTextEdit*>()->setPlainText(QStringLiteral("48V 22±1A\nL.V. 40±1V  Vin max 60V")); }},
+      {"pack", [](MainWindow& w) { w.openDemo(); w.goToStation(Station::Pack); w.stationView(Station::Pack)->reveal(QStringLiteral("/packs/1/name")); w.setFocus(); }},
+      {"joining", [](MainWindow& w) {
+         w.openDemo();
+         w.goToStation(Station::Joining);
+         settle();
+         for (int i = 0; i < 41; ++i)
+           for (DrawingView* v : w.stationView(Station::Joining)->findChildren<DrawingView*>())
+             if (v->accessibleName() == QStringLiteral("the ride")) Q_EMIT v->arrowPressed(Qt::Key_Right, Qt::NoModifier);
+       }},
+      {"charging", [](MainWindow& w) { w.openDemo(); w.goToStation(Station::Charging); }},
+      {"range", [](MainWindow& w) { w.openDemo(); w.goToStation(Station::Range); }},
+      {"joining-night", [](MainWindow& w) { w.openDemo(); w.look().setTheme(Theme::Night); w.goToStation(Station::Joining); w.findings()->step(1); }},
+      {"working", [](MainWindow& w) { w.openDemo(); w.goToStation(Station::Joining); w.actions().find(QStringLiteral("working"))->run(); }},
+      {"stop-28A", [](MainWindow& w) {
+         w.openDemo();
+         w.document().commit(withEntry(w.document().plan(), {"/bike/controller/current_max_A", "28±1A", UnitSystem::Metric, std::nullopt}));
+         w.goToStation(Station::Joining);
+         w.findings()->step(1);
+       }},
+      {"empty", [](MainWindow& w) { w.session().begin(Plan{}); w.goToStation(Station::Pack); }},
+      {"go-to", [](MainWindow& w) { w.openDemo(); w.actions().find(QStringLiteral("go-to"))->run(); }},
+      {"barrow-joining", [](MainWindow& w) { w.session().begin(example("allotment-barrow")); w.goToStation(Station::Joining); }},
+      {"tractor-pack", [](MainWindow& w) { w.session().begin(example("moor-tractor")); w.goToStation(Station::Pack); }},
+      {"folder-bike", [](MainWindow& w) { w.session().begin(example("quarry-town-folder")); w.goToStation(Station::Bike); }},
+      {"three-small", [](MainWindow& w) {
+         w.resize(1100, 700);
+         Plan plan = *withDuplicatePack(example("ferry-path-library-trike"), 1);
+         plan.packs[2].name = "the spare pack from the reading-room trailer";
+         plan.title = "Ferry-path library trike with the trailer of the reading room and every spare pack";
+         w.session().begin(plan);
+         w.goToStation(Station::Joining);
+       }},
+      {"three-pack", [](MainWindow& w) {
+         w.resize(1100, 700);
+         w.document().setUnits(UnitSystem::Imperial);
+         Plan plan = *withDuplicatePack(example("ferry-path-library-trike"), 1);
+         plan.packs[2].name = "the spare pack from the reading-room trailer";
+         w.session().begin(plan);
+         w.goToStation(Station::Pack);
+       }},
+      {"small-bike", [](MainWindow& w) { w.resize(1100, 700); w.openDemo(); w.goToStation(Station::Bike); }},
+      {"small-charging", [](MainWindow& w) {
+         w.resize(1100, 700);
+         w.session().begin(*withDuplicatePack(example("ferry-path-library-trike"), 1));
+         w.look().setTheme(Theme::Night);
+         w.goToStation(Station::Charging);
+       }}};
+  return all;
+}
+
+}  // namespace
+
+int main(int argc, char** argv) {
+  QApplication application(argc, argv);
+  QApplication::setStyle(QStyleFactory::create(QStringLiteral("Fusion")));
+  Look::loadFonts();
+  if (argc < 2) {
+    std::fputs("usage: app_screenshots FOLDER [ONLY …]\n", stderr);
+    return 64;
+  }
+  const QDir folder(QString::fromLocal8Bit(argv[1]));
+  QTemporaryDir journals;
+  for (const Shot& shot : shots()) {
+    bool wanted = argc == 2;
+    for (int i = 2; i < argc; ++i) wanted = wanted || qstrcmp(argv[i], shot.name) == 0;
+    if (!wanted) continue;
+    MainWindow window(journals.path());
+    window.show();
+    window.activateWindow();
+    settle();
+    shot.arrange(window);
+    settle();
+    const QString path = folder.filePath(QStringLiteral("%1.png").arg(QLatin1String(shot.name)));
+    if (!window.grab().save(path)) {
+      std::fprintf(stderr, "cannot write %s\n", qPrintable(path));
+      return 1;
+    }
+    window.session().begin(Plan{});
+  }
+  return 0;
+}
