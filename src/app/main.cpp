@@ -1,11 +1,44 @@
 // usherwright: the window.
 #include <QApplication>
 #include <QCommandLineParser>
+#include <QFile>
 #include <QGuiApplication>
 #include <QPalette>
 #include <QStyleFactory>
+#include <QTextStream>
+
+#include <unistd.h>
 
 #include "app/shell/main_window.h"
+
+namespace {
+
+/// Milliseconds since this process was started by the system, from its start time in clock ticks.
+double sinceProcessStart() {
+  QFile stat(QStringLiteral("/proc/self/stat"));
+  QFile up(QStringLiteral("/proc/uptime"));
+  if (!stat.open(QIODevice::ReadOnly) || !up.open(QIODevice::ReadOnly)) return 0;
+  const QByteArray line = stat.readAll();
+  const double ticks = line.mid(line.lastIndexOf(')') + 2).split(' ').value(19).toDouble();
+  const double uptime = up.readAll().split(' ').value(0).toDouble();
+  return 1000 * (uptime - ticks / static_cast<double>(sysconf(_SC_CLK_TCK)));
+}
+
+double residentMegabytes() {
+  QFile status(QStringLiteral("/proc/self/statm"));
+  if (!status.open(QIODevice::ReadOnly)) return 0;
+  return status.readAll().split(' ').value(1).toDouble() * static_cast<double>(sysconf(_SC_PAGESIZE)) / 1e6;
+}
+
+int measureFirstPaint(QWidget& window) {
+  window.show();
+  window.repaint();
+  QApplication::processEvents();
+  QTextStream(stdout) << "first painted window after " << sinceProcessStart() << " ms, resident " << residentMegabytes() << " MB\n";
+  return 0;
+}
+
+}  // namespace
 
 int main(int argc, char** argv) {
   using namespace usherwright::app;
@@ -20,6 +53,8 @@ int main(int argc, char** argv) {
   parser.addVersionOption();
   const QCommandLineOption demo(QStringLiteral("demo"), QStringLiteral("Open the demo plan."));
   parser.addOption(demo);
+  const QCommandLineOption firstPaint(QStringLiteral("first-paint"), QStringLiteral("Print the milliseconds from start to the first painted window and the resident memory, then quit."));
+  parser.addOption(firstPaint);
   parser.addPositionalArgument(QStringLiteral("PLAN"), QStringLiteral("A .uwplan file to open."), QStringLiteral("[PLAN]"));
   parser.process(application);
   // The desktop's dark or light choice, read before our own palette of styles replaces it.
@@ -32,6 +67,7 @@ int main(int argc, char** argv) {
     window.openDemo();
   else if (!parser.positionalArguments().isEmpty())
     window.openPath(parser.positionalArguments().first());
+  if (parser.isSet(firstPaint)) return measureFirstPaint(window);
   window.show();
   window.offerRecovery();
   return QApplication::exec();

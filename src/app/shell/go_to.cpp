@@ -24,6 +24,7 @@ GoTo::GoTo(Kit kit, const ActionTable& actions, QWidget* parent) : QFrame(parent
   typed_->installEventFilter(this);
   list_ = new QListWidget;
   list_->setFocusPolicy(Qt::NoFocus);
+  list_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
   column->addWidget(typed_);
   column->addWidget(list_, 1);
   connect(typed_, &QLineEdit::textChanged, this, &GoTo::filter);

@@ -1,10 +1,14 @@
-// SPICE netlist of a joined discharge: charge is a voltage on a capacitor of 3600·Q farads.
+// SPICE netlist of a joined discharge: charge is a voltage on a capacitor of 3600·Q farads, v1 a voltage to ground.
 #include "core/io/spice.h"
 
 #include <fmt/format.h>
 
+#include <algorithm>
+
 namespace usherwright {
 namespace {
+
+constexpr double leak = 1e-9;  // S, keeps a shut joint solvable
 
 std::string curveTable(const Source& s) {
   std::string out;
@@ -14,20 +18,24 @@ std::string curveTable(const Source& s) {
 }
 
 std::string source(std::size_t k, const Source& s, const Joint& joint) {
-  // The soc node integrates −I; Vs senses the current of the pack.
   std::string out = fmt::format("* pack {}: {}\n", k, s.id);
-  out += fmt::format("Cq{0} q{0} 0 {1:.9g} ic={2:.9g}\nBq{0} q{0} 0 i=i(Vs{0})\n", k, 3600 * s.capacity.value(), s.start.value());
-  out += fmt::format("Be{0} e{0} 0 v=pwl(v(q{0}),{1})\n", k, curveTable(s));
-  if (s.slow.value() > 0)
-    out += fmt::format("Rp{0} e{0} a{0} {1:.9g}\nCp{0} e{0} a{0} {2:.9g} ic=0\n", k, s.slow.value(), s.slowCapacitance.value());
-  else out += fmt::format("Vz{0} e{0} a{0} 0\n", k);
-  out += fmt::format("R0{0} a{0} b{0} {1:.9g}\nVs{0} b{0} c{0} 0\n", k, (s.cells + s.path).value());
-  const double r = joint.onResistance.value();
-  if (joint.oneWay)
-    out += fmt::format("Bd{0} c{0} bus i=(v(c{0})-v(bus)>{1:.9g} ? (v(c{0})-v(bus)-{1:.9g})/{2:.9g} : 0)\n", k, joint.forwardDrop.value(),
-                       std::max(r, 1e-6));
-  else out += fmt::format("Rd{0} c{0} bus {1:.9g}\n", k, std::max(r, 1e-6));
-  return out;
+  out += fmt::format("Cq{0} q{0} 0 {1:.9g}\nBq{0} q{0} 0 i=i(Vs{0})\n.ic v(q{0})={2:.9g}\n", k, 3600 * s.capacity.value(), s.start.value());
+  const bool slow = s.slow.value() > 0;
+  if (slow)
+    out += fmt::format("Cw{0} w{0} 0 {1:.9g}\nRw{0} w{0} 0 {2:.9g}\nBw{0} 0 w{0} i=i(Vs{0})\n.ic v(w{0})=0\n", k, s.slowCapacitance.value(),
+                       s.slow.value());
+  out += fmt::format("Be{0} e{0} 0 v=pwl(v(q{0}),{1}){2}\n", k, curveTable(s), slow ? fmt::format("-v(w{})", k) : "");
+  out += fmt::format("Rs{0} e{0} b{0} {1:.9g}\nVs{0} b{0} c{0} 0\n", k, (s.cells + s.path).value());
+  const double r = std::max(joint.onResistance.value(), 1e-6);
+  if (!joint.oneWay) return out + fmt::format("Rd{0} c{0} bus {1:.9g}\n", k, r);
+  return out + fmt::format("Bd{0} c{0} bus i=(v(c{0})-v(bus)>{1:.9g} ? (v(c{0})-v(bus)-{1:.9g})/{2:.9g} : 0)+(v(c{0})-v(bus))*{3}\n", k,
+                           joint.forwardDrop.value(), r, leak);
+}
+
+double highestRest(const DischargeInput& in) {
+  double highest = 0;
+  for (const Source& s : in.sources) highest = std::max(highest, (s.curve.at(s.start) * s.series).value());
+  return highest;
 }
 
 }  // namespace
@@ -38,12 +46,14 @@ std::string spiceNetlist(const DischargeInput& in, const SpiceOptions& options) 
   out += fmt::format("Rm bus ctl {:.9g}\n", std::max(in.common.value(), 1e-9));
   if (in.load.constantPower)
     out += fmt::format("Bload ctl 0 i=min({:.9g}/max(v(ctl),1),{:.9g})\n", in.load.power.value(), std::min(in.load.limit.value(), 1e6));
-  else out += fmt::format("Iload ctl 0 {:.9g}\n", in.load.current.value());
+  else
+    out += fmt::format("Iload ctl 0 {:.9g}\n", std::min(in.load.current, in.load.limit).value());
+  out += fmt::format(".nodeset v(bus)={0:.6g} v(ctl)={0:.6g}\n", highestRest(in) * 0.97);
   std::string columns = "v(bus)";
-  for (std::size_t k = 0; k < in.sources.size(); ++k) columns += fmt::format(" i(Vs{0}) v(q{0})", k);
+  for (std::size_t k = 0; k < in.sources.size(); ++k) columns += fmt::format(" vs{0}#branch v(q{0})", k);
   out += fmt::format(
-      ".options reltol=1e-5 abstol=1e-7 method=gear\n.tran {0} {1} 0 {0} uic\n.control\nset wr_singlescale\nset "
-      "wr_vecnames\nrun\nlinearize {2}\nwrdata {3} {2}\nquit\n.endc\n.end\n",
+      ".options reltol=1e-5 abstol=1e-7 method=gear\n.tran {0} {1} 0 {0}\n.control\nset wr_singlescale\nset wr_vecnames\nrun\nlinearize\n"
+      "wrdata {3} {2}\nquit\n.endc\n.end\n",
       options.step.value(), options.until.value(), columns, options.table);
   return out;
 }

@@ -450,6 +450,7 @@ Row DischargeRun::rowIn(const Piece& piece, double time) const {
     const double along = (y[k] - a.soc.value()) / (b.soc - a.soc).value();
     row.rest[k] = (a.voltage + (b.voltage - a.voltage) * along) * s.series;
     row.soc[k] = StateOfCharge(std::clamp(y[k], 0.0, 1.0));
+    row.slow[k] = Volt(y[n + k]);
     e[k] = row.rest[k].value() - y[n + k];
   }
   if (!piece.power) {

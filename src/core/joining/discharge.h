@@ -54,6 +54,7 @@ struct Row {
   std::array<Ampere, maximumPacks> current{};
   std::array<StateOfCharge, maximumPacks> soc{};
   std::array<Volt, maximumPacks> rest{};  ///< S·U(s)
+  std::array<Volt, maximumPacks> slow{};  ///< v1, over the slow part
   std::uint32_t conducting = 0;
 };
 

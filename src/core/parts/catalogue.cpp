@@ -1,42 +1,54 @@
-// The shipped connector classes and fuse ratings.
+// The shipped tables, read from their text once.
 #include "core/parts/catalogue.h"
 
 #include <algorithm>
 
+#include "catalogue_data.h"
+#include "core/quantity/csv.h"
+#include "core/quantity/units.h"
+
 namespace usherwright {
 namespace {
 
-ConnectorClass powerClass(std::string id, std::string name, double continuous, double tenSeconds, double mohm, std::string largest) {
-  return {std::move(id), std::move(name), Ampere(continuous), Ampere(tenSeconds), MilliOhm(mohm), std::move(largest)};
-}
+/// A row of a shipped table. What ships is sound; anything else is a bug of this build.
+class Row {
+ public:
+  Row(const CsvTable& table, std::size_t row) : table_(table), row_(row) {}
 
-ConnectorClass chargeClass(std::string id, std::string name, double continuous, double tenSeconds, double mohm, std::string largest) {
-  ConnectorClass c = powerClass(std::move(id), std::move(name), continuous, tenSeconds, mohm, std::move(largest));
-  c.forCharging = true;
-  return c;
-}
+  const std::string& text(std::string_view column) const {
+    const int at = table_.column(column);
+    ensure(at >= 0, "a column of a shipped table is missing");
+    return table_.rows[row_][static_cast<std::size_t>(at)];
+  }
+  double number(std::string_view column) const {
+    const auto value = parseNumber(text(column));
+    ensure(value.has_value(), "a number of a shipped table cannot be read");
+    return *value;
+  }
+  bool yes(std::string_view column) const { return text(column) == "yes"; }
 
-ConnectorClass bladeClass(std::string id, std::string name, double continuous, std::string largest) {
-  ConnectorClass c = powerClass(std::move(id), std::move(name), continuous, 75, 0.5, std::move(largest));
-  c.shrouded = true;
-  return c;
+ private:
+  const CsvTable& table_;
+  std::size_t row_;
+};
+
+CsvTable shippedTable(std::string_view text) {
+  auto table = readCsv(text);
+  ensure(table.has_value(), "a shipped table cannot be read");
+  return std::move(*table);
 }
 
 Catalogue build() {
   Catalogue c;
-  c.connectors.push_back(powerClass("bullet-2", "two-pole 2 mm bullet, 15 A", 15, 30, 0.8, "14awg"));
-  c.connectors.push_back(powerClass("bullet-3.5", "two-pole 3.5 mm bullet, 30 A", 30, 60, 0.5, "12awg"));
-  c.connectors.push_back(powerClass("bullet-4.5", "two-pole 4.5 mm bullet, 45 A", 45, 90, 0.3, "10awg"));
-  ConnectorClass antiSpark = powerClass("bullet-4.5-antispark", "two-pole 4.5 mm anti-spark, 45 A", 45, 90, 0.3, "10awg");
-  antiSpark.antiSpark = true;
-  c.connectors.push_back(antiSpark);
-  c.connectors.push_back(bladeClass("blade-30", "stackable single-pole blade, 30 A", 30, "12awg"));
-  c.connectors.push_back(bladeClass("blade-45", "stackable single-pole blade, 45 A", 45, "10awg"));
-  c.connectors.push_back(chargeClass("barrel-5.5-2.1", "barrel 5.5/2.1, 2 A", 2, 3, 10, "18awg"));
-  c.connectors.push_back(chargeClass("barrel-5.5-2.5", "barrel 5.5/2.5, 2 A", 2, 3, 10, "18awg"));
-  c.connectors.push_back(chargeClass("round-3pin", "three-pin round, 5 A", 5, 7, 5, "16awg"));
-  for (double a : {1, 2, 3, 5}) c.fuseRatings.emplace_back(a);
-  for (double a : {7.5, 10.0, 15.0, 20.0, 25.0, 30.0, 35.0, 40.0, 50.0, 60.0, 80.0, 100.0, 125.0}) c.fuseRatings.emplace_back(a);
+  const CsvTable connectors = shippedTable(shipped::connectors);
+  for (std::size_t i = 0; i < connectors.rows.size(); ++i) {
+    const Row row(connectors, i);
+    c.connectors.push_back({row.text("id"), row.text("name"), Ampere(row.number("continuous_A")), Ampere(row.number("ten_seconds_A")),
+                            MilliOhm(row.number("contact_mohm")), row.text("largest_wire"), row.yes("for_charging"), row.yes("anti_spark"),
+                            row.yes("shrouded")});
+  }
+  const CsvTable fuses = shippedTable(shipped::fuses);
+  for (std::size_t i = 0; i < fuses.rows.size(); ++i) c.fuseRatings.emplace_back(Row(fuses, i).number("rating_A"));
   return c;
 }
 

@@ -1,0 +1,28 @@
+# What is installed, and the Debian package made of it.
+install(TARGETS usherwright-calc RUNTIME)
+if(USHERWRIGHT_APP)
+  install(TARGETS usherwright RUNTIME)
+endif()
+install(FILES data/desktop/usherwright.desktop DESTINATION ${CMAKE_INSTALL_DATADIR}/applications)
+install(FILES data/desktop/usherwright.metainfo.xml DESTINATION ${CMAKE_INSTALL_DATADIR}/metainfo)
+install(FILES data/desktop/usherwright.svg DESTINATION ${CMAKE_INSTALL_DATADIR}/icons/hicolor/scalable/apps)
+install(FILES data/desktop/usherwright.xml DESTINATION ${CMAKE_INSTALL_DATADIR}/mime/packages)
+install(DIRECTORY data/examples data/catalogue schema DESTINATION ${CMAKE_INSTALL_DATADIR}/usherwright)
+install(DIRECTORY /usr/share/fonts/opentype/cabin/ DESTINATION ${CMAKE_INSTALL_DATADIR}/usherwright/fonts
+  FILES_MATCHING PATTERN "Cabin-Regular.otf" PATTERN "Cabin-Medium.otf" PATTERN "Cabin-SemiBold.otf")
+install(DIRECTORY /usr/share/fonts/opentype/b612/ DESTINATION ${CMAKE_INSTALL_DATADIR}/usherwright/fonts
+  FILES_MATCHING PATTERN "B612Mono-Regular.otf" PATTERN "B612Mono-Bold.otf")
+install(FILES LICENSE README.md CHANGELOG.md DESTINATION ${CMAKE_INSTALL_DOCDIR})
+
+set(CPACK_GENERATOR DEB)
+set(CPACK_PACKAGE_NAME usherwright)
+set(CPACK_PACKAGE_VERSION ${PROJECT_VERSION})
+set(CPACK_PACKAGE_CONTACT "The Usherwright developers <maintainers@users.noreply.invalid>")
+set(CPACK_PACKAGE_DESCRIPTION_SUMMARY "Plans second batteries for e-bikes, safely")
+set(CPACK_PACKAGE_DESCRIPTION_FILE ${CMAKE_SOURCE_DIR}/data/desktop/description.txt)
+set(CPACK_DEBIAN_PACKAGE_SECTION misc)
+set(CPACK_DEBIAN_PACKAGE_SHLIBDEPS ON)
+set(CPACK_DEBIAN_PACKAGE_DEPENDS "shared-mime-info")
+set(CPACK_PACKAGING_INSTALL_PREFIX /usr)
+set(CPACK_STRIP_FILES ON)
+include(CPack)

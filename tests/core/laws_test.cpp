@@ -1,0 +1,249 @@
+// Laws of joined packs that hold for every circuit, checked on random ones.
+#include <catch2/catch.hpp>
+#include <cmath>
+
+
+#include "core/joining/discharge.h"
+#include <rapidcheck/catch.h>
+
+using namespace usherwright;
+
+namespace {
+
+double between(double low, double high) { return low + (high - low) * (*rc::gen::inRange(0, 100001)) / 100000.0; }
+
+Source randomSource(int index) {
+  Source s;
+  s.id = "p" + std::to_string(index);
+  s.series = 13;
+  s.cells = Ohm(between(0.04, 0.20));
+  s.path = Ohm(between(0.01, 0.06));
+  if (*rc::gen::inRange(0, 4) > 0) {
+    s.slow = Ohm(between(0.01, 0.05));
+    s.slowCapacitance = Farad(between(200, 2000));
+  }
+  s.capacity = AmpereHour(between(4, 25));
+  s.start = StateOfCharge(between(0.25, 1.0));
+  s.groupCutoff = Volt(2.8);
+  return s;
+}
+
+enum class Kind { OneWay, Any };
+
+DischargeInput randomInput(Kind kind) {
+  DischargeInput in;
+  const int count = *rc::gen::inRange(1, 5);
+  for (int i = 0; i < count; ++i) in.sources.push_back(randomSource(i));
+  const bool oneWay = kind == Kind::OneWay || *rc::gen::arbitrary<bool>();
+  in.joint = oneWay ? Joint{Volt(between(0, 0.5)), Ohm(between(0.0005, 0.01)), true, false} : Joint{Volt(0), Ohm(0.0005), false, false};
+  in.load.constantPower = *rc::gen::arbitrary<bool>();
+  in.load.power = Watt(between(60, 700));
+  in.load.current = Ampere(between(1, 15));
+  in.load.limit = Ampere(between(15, 30));
+  in.common = Ohm(between(0.002, 0.02));
+  in.cutoff = Volt(between(36, 42));
+  return in;
+}
+
+/// Energy that left the cells as open-circuit work, ∫ S·U(s)·I dt = ∫ S·U(s)·3600·Q ds, exactly, piece by piece of the curve.
+double openCircuitWork(const Source& s, StateOfCharge from, StateOfCharge to) {
+  const auto& points = s.curve.points();
+  const double low = std::min(from.value(), to.value()), high = std::max(from.value(), to.value());
+  double work = 0;
+  for (std::size_t i = 1; i < points.size(); ++i) {
+    const double a = std::max(low, points[i - 1].soc.value()), b = std::min(high, points[i].soc.value());
+    if (b <= a) continue;
+    const double mean = (s.curve.at(StateOfCharge(a)).value() + s.curve.at(StateOfCharge(b)).value()) / 2;
+    work += mean * (b - a);
+  }
+  return (from > to ? 1 : -1) * work * s.series * s.capacity.value();  // Wh
+}
+
+/// Energy still held in the slow part, ½·C1·v1², in Wh.
+double slowStore(const DischargeRun& run, std::size_t k) {
+  const Source& s = run.input().sources[k];
+  const double v1 = run.at(run.end).slow[k].value();
+  return s.slow.value() > 0 ? 0.5 * s.slowCapacitance.value() * v1 * v1 / 3600 : 0;
+}
+
+}  // namespace
+
+TEST_CASE("energy at the bus is the energy of the cells less the heat") {
+  rc::prop("balance", [] {
+    const DischargeRun run = discharge(randomInput(Kind::Any));
+    double work = 0, heat = 0, stored = 0;
+    for (std::size_t k = 0; k < run.sources.size(); ++k) {
+      const Source& s = run.input().sources[k];
+      const SourceResult& r = run.sources[k];
+      work += openCircuitWork(s, s.start, r.end);
+      heat += r.heatInCells.value() + r.heatInJoint.value() + WattHour(Joule(r.currentSquaredSeconds * s.path.value())).value();
+      stored += slowStore(run, k);
+    }
+    const double out = run.energyAtBus.value();
+    RC_ASSERT(std::abs(work - heat - stored - out) <= 1e-4 * std::abs(work) + 1e-3);
+  });
+}
+
+TEST_CASE("a one-way joiner never charges a pack") {
+  rc::prop("no current is negative", [] {
+    const DischargeRun run = discharge(randomInput(Kind::OneWay));
+    for (int i = 0; i <= 200; ++i) {
+      const Row row = run.at(run.end * (i / 200.0));
+      for (std::size_t k = 0; k < run.sources.size(); ++k) RC_ASSERT(row.current[k].value() >= 0);
+    }
+    for (std::size_t k = 0; k < run.sources.size(); ++k) RC_ASSERT(run.sources[k].end <= run.input().sources[k].start);
+  });
+}
+
+TEST_CASE("the currents of the packs add up to the load") {
+  rc::prop("Kirchhoff", [] {
+    const DischargeRun run = discharge(randomInput(Kind::Any));
+    for (int i = 0; i < 50; ++i) {
+      const Row row = run.at(run.end * (i / 50.0));
+      double sum = 0;
+      for (std::size_t k = 0; k < run.sources.size(); ++k) sum += row.current[k].value();
+      RC_ASSERT(std::abs(sum - row.load.value()) < 1e-6);
+    }
+  });
+}
+
+TEST_CASE("more lead never gives more energy at the controller") {
+  rc::prop("monotony in the main lead", [] {
+    DischargeInput in = randomInput(Kind::OneWay);
+    in.load.constantPower = true;
+    in.load.power = Watt(between(60, 350));
+    const DischargeRun shorter = discharge(in);
+    in.common += Ohm(between(0.001, 0.03));
+    const DischargeRun longer = discharge(in);
+    RC_ASSERT(longer.energyAtController.value() <= shorter.energyAtController.value() + 0.02);
+  });
+}
+
+TEST_CASE("the order of the packs changes nothing") {
+  rc::prop("permutation", [] {
+    DischargeInput in = randomInput(Kind::Any);
+    const DischargeRun forth = discharge(in);
+    std::reverse(in.sources.begin(), in.sources.end());
+    const DischargeRun back = discharge(in);
+    RC_ASSERT(forth.cause == back.cause);
+    RC_ASSERT(std::abs(forth.end.value() - back.end.value()) < 0.05);
+    const std::size_t n = forth.sources.size();
+    for (std::size_t k = 0; k < n; ++k) {
+      RC_ASSERT(std::abs(forth.sources[k].delivered.value() - back.sources[n - 1 - k].delivered.value()) < 1e-3);
+      RC_ASSERT(forth.sources[k].knee.has_value() == back.sources[n - 1 - k].knee.has_value());
+    }
+  });
+}
+
+TEST_CASE("k times the cells under k times the load last as long") {
+  rc::prop("scaling", [] {
+    DischargeInput in = randomInput(Kind::Any);
+    const DischargeRun one = discharge(in);
+    const double k = between(1.5, 4);
+    for (Source& s : in.sources) {
+      s.cells *= 1 / k;
+      s.path *= 1 / k;
+      s.slow *= 1 / k;
+      s.slowCapacitance *= k;
+      s.capacity *= k;
+    }
+    in.joint.onResistance *= 1 / k;
+    in.common *= 1 / k;
+    in.load.power *= k;
+    in.load.current *= k;
+    in.load.limit *= k;
+    const DischargeRun many = discharge(in);
+    RC_ASSERT(one.cause == many.cause);
+    RC_ASSERT(std::abs(one.end.value() - many.end.value()) < 0.05);
+    for (int i = 0; i < 20; ++i) {
+      const Second t = one.end * (i / 20.0);
+      RC_ASSERT(std::abs(one.at(t).bus.value() - many.at(t).bus.value()) < 2e-3);
+    }
+  });
+}
+
+TEST_CASE("equal packs share evenly, from the first moment") {
+  rc::prop("halves", [] {
+    DischargeInput in = randomInput(Kind::Any);
+    in.sources = {in.sources.front(), in.sources.front()};
+    const DischargeRun run = discharge(in);
+    RC_PRE(run.end > Second(1));
+    const Row row = run.at(run.end * 0.5);
+    RC_ASSERT(std::abs(row.current[0].value() - row.current[1].value()) < 1e-6);
+    RC_ASSERT(run.sources[0].knee == Second(0));
+  });
+}
+
+TEST_CASE("the interval of the rows does not change what they say") {
+  rc::prop("rows agree with each other", [] {
+    const DischargeRun run = discharge(randomInput(Kind::Any));
+    RC_PRE(run.end > Second(120));
+    const auto fine = run.rows(Second(1));
+    const auto coarse = run.rows(Second(60));
+    for (std::size_t i = 0; i + 1 < coarse.size(); ++i) RC_ASSERT(fine.at(60 * i).bus == coarse[i].bus);
+    RC_ASSERT(fine.back().time == run.end);
+  });
+}
+
+TEST_CASE("a pack at its floor gives nothing, and no pack at all is said") {
+  DischargeInput in;
+  Source s;
+  s.id = "empty";
+  s.series = 13;
+  s.cells = Ohm(0.1);
+  s.capacity = AmpereHour(10);
+  s.start = StateOfCharge(0);
+  in.sources = {s};
+  in.load.current = Ampere(5);
+  in.load.constantPower = false;
+  CHECK(discharge(in).cause == EndCause::LastPackEmpty);
+  CHECK(discharge(in).end == Second(0));
+  in.sources.clear();
+  CHECK(discharge(in).cause == EndCause::NoPack);
+}
+
+TEST_CASE("zero load leaves a one-way joint at rest") {
+  DischargeInput in;
+  for (double soc : {0.9, 0.4}) {
+    Source s;
+    s.id = "p";
+    s.series = 13;
+    s.cells = Ohm(0.1);
+    s.capacity = AmpereHour(10);
+    s.start = StateOfCharge(soc);
+    in.sources.push_back(s);
+  }
+  in.joint = {Volt(0.03), Ohm(0.003), true, false};
+  in.load.constantPower = false;
+  in.load.current = Ampere(0);
+  in.longest = Second(3600);
+  const DischargeRun run = discharge(in);
+  CHECK(run.cause == EndCause::TimeLimit);
+  CHECK(run.sources[0].delivered == AmpereHour(0));
+  CHECK(run.sources[1].delivered == AmpereHour(0));
+}
+
+TEST_CASE("a selector uses one pack at a time and changes at the mark") {
+  DischargeInput in;
+  for (int i = 0; i < 2; ++i) {
+    Source s;
+    s.id = "p" + std::to_string(i);
+    s.series = 13;
+    s.cells = Ohm(0.1);
+    s.capacity = AmpereHour(10);
+    s.groupCutoff = Volt(2.8);
+    in.sources.push_back(s);
+  }
+  in.joint = {Volt(0), Ohm(0.001), true, true};
+  in.mark = StateOfCharge(0.2);
+  in.load.constantPower = false;
+  in.load.current = Ampere(10);
+  const DischargeRun run = discharge(in);
+  REQUIRE(run.sources[0].left);
+  CHECK(run.sources[0].end.value() == Approx(0.2).margin(1e-6));
+  CHECK(run.sources[0].left->value() == Approx(0.8 * 3600).margin(0.1));  // 8 Ah at 10 A
+  CHECK(run.at(Second(1800)).current[1] == Ampere(0));
+  CHECK(run.at(*run.sources[0].left + Second(2)).load == Ampere(0));      // five seconds without power
+  CHECK(run.at(*run.sources[0].left + Second(6)).current[1].value() == Approx(10));
+  CHECK(run.sources[1].end < StateOfCharge(0.05));                        // the last one runs to the end
+}
