@@ -77,6 +77,38 @@ Operating solve(const Network& net, const std::array<double, maximumPacks>& emf,
   return out;
 }
 
+Held::Held(const Network& net, std::uint32_t conducting, bool limited) : count_(net.count), drop_(net.forwardDrop), conducting_(conducting) {
+  double sum = 0.0;
+  for (std::size_t k = 0; k < count_; ++k) {
+    if (!(conducting >> k & 1u)) continue;
+    conductance_[k] = net.conductance[k];
+    sum += net.conductance[k];
+  }
+  if (sum <= 0.0) return;
+  perConductance_ = 1 / sum;
+  constantPower_ = net.load.constantPower && !limited;
+  if (constantPower_) {
+    twoPower_ = 2 * net.load.power.value();
+    fourPowerResistance_ = 2 * twoPower_ * (perConductance_ + net.common);
+  } else {
+    fixedCurrent_ = net.load.constantPower ? net.load.limit.value() : net.load.current.value();
+  }
+}
+
+Held::Point Held::at(const std::array<double, maximumPacks>& emf) const {
+  if (perConductance_ == 0.0) return {};
+  double injected = 0.0;
+  for (std::size_t k = 0; k < count_; ++k) injected += conductance_[k] * (emf[k] - drop_);
+  const double open = injected * perConductance_;
+  double current = fixedCurrent_;
+  if (constantPower_) {
+    // Past the point of collapse there is no root; the double root stands in until the event is located.
+    const double discriminant = std::max(0.0, open * open - fourPowerResistance_);
+    current = twoPower_ / (open + std::sqrt(discriminant));
+  }
+  return {open - current * perConductance_, current};
+}
+
 }  // namespace circuit
 
 Ohm sourceResistance(const Source& source, const Joint& joint) { return source.cells + source.path + joint.onResistance; }

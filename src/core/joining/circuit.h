@@ -12,7 +12,7 @@
 
 namespace usherwright {
 
-inline constexpr std::size_t maximumPacks = 8;
+inline constexpr std::size_t maximumPacks = 4;
 
 /// One pack on its way to the bus.
 struct Source {
@@ -72,6 +72,33 @@ struct Operating {
 /// The operating point for source voltages `emf` (rest voltage − v1); sources outside `present` are off.
 /// Constant power takes the high-voltage root.
 Operating solve(const Network& network, const std::array<double, maximumPacks>& emf, std::uint32_t present);
+
+/// The circuit with its conducting set, and the controller's limit, held as they are: between events nothing else
+/// happens, and the operating point is smooth in the source voltages.
+class Held {
+ public:
+  Held() = default;
+  Held(const Network& network, std::uint32_t conducting, bool limited);
+
+  struct Point {
+    double bus = 0.0;          ///< V
+    double loadCurrent = 0.0;  ///< A
+  };
+  Point at(const std::array<double, maximumPacks>& emf) const;
+  /// Current of a source when the bus stands at `bus`; 0 for one that does not conduct.
+  double current(std::size_t k, double emf, double bus) const { return conductance_[k] * (emf - drop_ - bus); }
+  std::uint32_t conducting() const { return conducting_; }
+
+ private:
+  std::size_t count_ = 0;
+  std::array<double, maximumPacks> conductance_{};  ///< 0 for a source that does not conduct
+  double perConductance_ = 0.0;                     ///< 1/ΣG
+  double drop_ = 0.0;
+  double fourPowerResistance_ = 0.0, twoPower_ = 0.0;
+  double fixedCurrent_ = 0.0;                       ///< A, where the load does not depend on the voltage
+  bool constantPower_ = false;
+  std::uint32_t conducting_ = 0;
+};
 
 }  // namespace circuit
 

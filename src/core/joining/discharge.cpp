@@ -126,12 +126,28 @@ class Discharger {
     return circuit::solve(net_, emf(y), present_);
   }
 
+  /// Within a smooth stretch: the conducting set is held.
   void slope(const State& y, State& dy) const {
-    const circuit::Operating op = operating(y);
+    const Emf e = emf(y);
+    const double bus = held_.at(e).bus;
     for (std::size_t k = 0; k < n_; ++k) {
-      dy[k] = -op.current[k] * perCharge_[k];
-      dy[n_ + k] = op.current[k] * perCapacitance_[k] - y[n_ + k] * perTau_[k];
+      const double current = held_.current(k, e[k], bus);
+      dy[k] = -current * perCharge_[k];
+      dy[n_ + k] = current * perCapacitance_[k] - y[n_ + k] * perTau_[k];
     }
+  }
+
+  /// Currents and bus within a smooth stretch.
+  struct Inside {
+    double bus = 0, load = 0;
+    std::array<double, maximumPacks> current{};
+  };
+  Inside inside(const State& y) const {
+    const Emf e = emf(y);
+    const circuit::Held::Point p = held_.at(e);
+    Inside out{p.bus, p.loadCurrent, {}};
+    for (std::size_t k = 0; k < n_; ++k) out.current[k] = held_.current(k, e[k], p.bus);
+    return out;
   }
 
   Signature signature(const State& y) const {
@@ -259,6 +275,7 @@ class Discharger {
   /// One smooth step, cut short at the first event in it.
   void advance() {
     const Signature before = signature(y_);
+    held_ = circuit::Held(net_, resting_ ? 0 : before.conducting, before.limited);
     State k1{};
     slope(y_, k1);
     const double left = (resting_ ? restUntil_ : in_.longest.value()) - t_;
@@ -268,8 +285,12 @@ class Discharger {
       return;
     }
     DischargeRun::Piece piece;
-    piece.curvePiece = piece_;
-    piece.present = present_;
+    for (std::size_t k = 0; k < n_; ++k) {
+      piece.lineBase[k] = line_[k].base;
+      piece.lineSlope[k] = line_[k].slope;
+    }
+    piece.conducting = before.conducting;
+    piece.limited = before.limited;
     piece.power = !resting_;
     State end{};
     State endSlope{};
@@ -325,10 +346,10 @@ class Discharger {
     State probe{};
     for (std::size_t i = 0; i < 3; ++i) {
       piece.step.at(node[i] * theta, probe);
-      const circuit::Operating op = operating(probe);
+      const Inside op = inside(probe);
       const double dt = weight[i] * theta * piece.step.length;
-      busJoule_ += op.bus * op.loadCurrent * dt;
-      controllerJoule_ += op.controller * op.loadCurrent * dt;
+      busJoule_ += op.bus * op.load * dt;
+      controllerJoule_ += (op.bus - op.load * net_.common) * op.load * dt;
       for (std::size_t k = 0; k < n_; ++k) {
         i2t_[k] += op.current[k] * op.current[k] * dt;
         it_[k] += op.current[k] * dt;
@@ -338,7 +359,7 @@ class Discharger {
     }
     for (const double at : {0.0, theta}) {
       piece.step.at(at, probe);
-      const circuit::Operating op = operating(probe);
+      const Inside op = inside(probe);
       for (std::size_t k = 0; k < n_; ++k) {
         SourceResult& r = run_.sources[k];
         if (std::abs(op.current[k]) <= r.peak.value() + 1e-12) continue;
@@ -349,12 +370,12 @@ class Discharger {
   }
 
   bool carries(const State& y, std::size_t k) const {
-    const circuit::Operating op = operating(y);
-    return op.loadCurrent > 0 && op.current[k] >= kneeShare * op.loadCurrent;
+    const Inside op = inside(y);
+    return op.load > 0 && op.current[k] >= kneeShare * op.load;
   }
 
   bool isEven(const State& y) const {
-    const circuit::Operating op = operating(y);
+    const Inside op = inside(y);
     double total = 0;
     for (std::size_t k = 0; k < n_; ++k) total += op.current[k];
     if (total <= 0) return false;
@@ -427,6 +448,7 @@ class Discharger {
   std::array<std::uint8_t, maximumPacks> piece_{};
   std::array<Line, maximumPacks> line_{};
   std::array<double, maximumPacks> perCharge_{}, perCapacitance_{}, perTau_{}, i2t_{}, it_{}, slowJoule_{};
+  circuit::Held held_;
   std::vector<std::size_t> order_;
   std::size_t next_ = 0;
   double totalCapacity_ = 0, t_ = 0, h_ = 1.0, restUntil_ = 0, busJoule_ = 0, controllerJoule_ = 0, powerBefore_ = 0;
@@ -435,43 +457,36 @@ class Discharger {
   EndCause cause_ = EndCause::NoPack;
 };
 
-Row DischargeRun::rowIn(const Piece& piece, double time) const {
+void DischargeRun::fill(Row& row, const Piece& piece, const circuit::Held& held, double time) const {
   const std::size_t n = input_.sources.size();
-  numeric::State y{};
+  numeric::State y;
   const double theta = piece.step.length > 0 ? std::clamp((time - piece.step.start) / piece.step.length, 0.0, 1.0) : 0.0;
   piece.step.at(theta, y);
-  Row row;
   row.time = Second(time);
   Emf e{};
   for (std::size_t k = 0; k < n; ++k) {
-    const Source& s = input_.sources[k];
-    const CurvePoint& a = s.curve.points()[piece.curvePiece[k]];
-    const CurvePoint& b = s.curve.points()[static_cast<std::size_t>(piece.curvePiece[k]) + 1];
-    const double along = (y[k] - a.soc.value()) / (b.soc - a.soc).value();
-    row.rest[k] = (a.voltage + (b.voltage - a.voltage) * along) * s.series;
+    row.rest[k] = Volt(piece.lineBase[k] + piece.lineSlope[k] * y[k]);
     row.soc[k] = StateOfCharge(std::clamp(y[k], 0.0, 1.0));
     row.slow[k] = Volt(y[n + k]);
     e[k] = row.rest[k].value() - y[n + k];
   }
-  if (!piece.power) {
-    row.bus = row.controller = Volt(0);
-    return row;
-  }
-  const circuit::Operating op = circuit::solve(network_, e, piece.present);
-  row.bus = Volt(op.bus);
-  row.controller = Volt(op.controller);
-  row.load = Ampere(op.loadCurrent);
-  row.conducting = op.conducting;
-  for (std::size_t k = 0; k < n; ++k) row.current[k] = Ampere(op.current[k]);
-  return row;
+  if (!piece.power) return;  // a selector is between two packs: no volts, no current
+  const circuit::Held::Point p = held.at(e);
+  row.bus = Volt(p.bus);
+  row.controller = Volt(p.bus - p.loadCurrent * network_.common);
+  row.load = Ampere(p.loadCurrent);
+  row.conducting = piece.conducting;
+  for (std::size_t k = 0; k < n; ++k) row.current[k] = Ampere(held.current(k, e[k], p.bus));
 }
 
 Row DischargeRun::at(Second time) const {
-  if (pieces_.empty()) return Row{};
+  Row row;
+  if (pieces_.empty()) return row;
   const double t = std::clamp(time.value(), 0.0, end.value());
   auto after = std::upper_bound(pieces_.begin(), pieces_.end(), t, [](double x, const Piece& p) { return x < p.step.start; });
   if (after != pieces_.begin()) --after;
-  return rowIn(*after, t);
+  fill(row, *after, heldIn(*after), t);
+  return row;
 }
 
 std::vector<Row> DischargeRun::rows(Second interval) const {
@@ -479,13 +494,16 @@ std::vector<Row> DischargeRun::rows(Second interval) const {
   if (pieces_.empty() || interval <= Second(0)) return out;
   out.reserve(static_cast<std::size_t>(end / interval) + 2);
   std::size_t p = 0;
+  circuit::Held held = heldIn(pieces_.front());
   for (std::size_t i = 0;; ++i) {
     const double t = static_cast<double>(i) * interval.value();
     if (t >= end.value()) break;
+    const std::size_t before = p;
     while (p + 1 < pieces_.size() && pieces_[p + 1].step.start <= t) ++p;
-    out.push_back(rowIn(pieces_[p], t));
+    if (p != before) held = heldIn(pieces_[p]);
+    fill(out.emplace_back(), pieces_[p], held, t);
   }
-  out.push_back(rowIn(pieces_.back(), end.value()));
+  fill(out.emplace_back(), pieces_.back(), heldIn(pieces_.back()), end.value());
   return out;
 }
 

@@ -79,11 +79,13 @@ class DischargeRun {
   friend class Discharger;
   struct Piece {
     numeric::DenseStep step;
-    std::array<std::uint8_t, maximumPacks> curvePiece{};
-    std::uint32_t present = 0;
-    bool power = true;  ///< false while a selector changes over
+    std::array<double, maximumPacks> lineBase{}, lineSlope{};  ///< rest voltage = base + slope · soc
+    std::uint32_t conducting = 0;
+    bool limited = false;  ///< by the controller
+    bool power = true;     ///< false while a selector changes over
   };
-  Row rowIn(const Piece& piece, double time) const;
+  circuit::Held heldIn(const Piece& piece) const { return {network_, piece.conducting, piece.limited}; }
+  void fill(Row& row, const Piece& piece, const circuit::Held& held, double time) const;
   DischargeInput input_;
   circuit::Network network_;
   std::vector<Piece> pieces_;

@@ -9,7 +9,7 @@
 
 namespace usherwright::numeric {
 
-inline constexpr std::size_t maximumStates = 16;
+inline constexpr std::size_t maximumStates = 8;  ///< charge and v1 of four packs
 using State = std::array<double, maximumStates>;
 
 /// The polynomial of one step; `at(θ)` is the state at θ·h after its start, 0 ≤ θ ≤ 1.

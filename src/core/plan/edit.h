@@ -9,7 +9,7 @@
 namespace usherwright {
 
 /// More packs than this do not meet at one joint.
-inline constexpr std::size_t mostPacks = 8;
+inline constexpr std::size_t mostPacks = 4;
 
 /// Sets one field by its JSON pointer. Errors: no such field, value out of bounds.
 Expected<Plan> withField(const Plan& plan, const std::string& pointer, const FieldValue& value);

@@ -1,0 +1,78 @@
+// Speed of the core on the demo. Limits: a whole assessment 4 ms, after an edit that leaves the simulation alone 0.5 ms.
+#include <benchmark/benchmark.h>
+
+#include "core/drawing/drawings.h"
+#include "core/plan/edit.h"
+#include "demo_plan.h"
+
+using namespace usherwright;
+
+namespace {
+
+void assessNothingCached(benchmark::State& state) {
+  const Plan plan = bench::demoPlan();
+  for (auto _ : state) benchmark::DoNotOptimize(assess(plan, shippedCatalogue()));
+  state.counters["limit_ms"] = 4;
+}
+BENCHMARK(assessNothingCached)->Unit(benchmark::kMillisecond);
+
+void assessAfterQuietEdit(benchmark::State& state) {
+  const Plan plan = bench::demoPlan();
+  const Assessment before = assess(plan, shippedCatalogue());
+  const Plan edited = *withField(plan, "/packs/1/fuse/dc_V", FieldValue{80.0});
+  for (auto _ : state) benchmark::DoNotOptimize(assess(edited, shippedCatalogue(), &before));
+  state.counters["limit_ms"] = 0.5;
+}
+BENCHMARK(assessAfterQuietEdit)->Unit(benchmark::kMillisecond);
+
+/// The demo from full: the summary alone, and reported every second.
+void discharges(benchmark::State& state) {
+  const Assessment a = assess(bench::demoPlan(), shippedCatalogue());
+  const DischargeInput input = a.figures.full->input();
+  for (auto _ : state) benchmark::DoNotOptimize(discharge(input));
+}
+BENCHMARK(discharges)->Unit(benchmark::kMillisecond);
+
+void dischargeEverySecond(benchmark::State& state) {
+  const Assessment a = assess(bench::demoPlan(), shippedCatalogue());
+  const DischargeInput input = a.figures.full->input();
+  for (auto _ : state) benchmark::DoNotOptimize(discharge(input).rows(Second(1)));
+}
+BENCHMARK(dischargeEverySecond)->Unit(benchmark::kMillisecond);
+
+void chargeRuns(benchmark::State& state) {
+  const Assessment a = assess(bench::demoPlan(), shippedCatalogue());
+  for (auto _ : state)
+    for (const ChargeFigures& c : a.figures.charging)
+      if (c.input) benchmark::DoNotOptimize(charge(*c.input));
+}
+BENCHMARK(chargeRuns)->Unit(benchmark::kMillisecond);
+
+void oneEdit(benchmark::State& state) {
+  const Plan plan = bench::demoPlan();
+  for (auto _ : state) benchmark::DoNotOptimize(withEntry(plan, {"/bike/controller/current_max_A", "28±1A", UnitSystem::Metric, std::nullopt}));
+}
+BENCHMARK(oneEdit)->Unit(benchmark::kMillisecond);
+
+void rideChartDrawing(benchmark::State& state) {
+  const Plan plan = bench::demoPlan();
+  const Assessment a = assess(plan, shippedCatalogue());
+  for (auto _ : state) benchmark::DoNotOptimize(drawing::rideChart({plan, a, UnitSystem::Metric}, {460, 430}));
+}
+BENCHMARK(rideChartDrawing)->Unit(benchmark::kMillisecond);
+
+void movingLayers(benchmark::State& state) {
+  const Plan plan = bench::demoPlan();
+  const Assessment a = assess(plan, shippedCatalogue());
+  double t = 0;
+  for (auto _ : state) {
+    t = t > 9000 ? 0 : t + 7;
+    benchmark::DoNotOptimize(drawing::basins({plan, a, UnitSystem::Metric}, Second(t), {380, 430}));
+    benchmark::DoNotOptimize(drawing::rideScrubber({plan, a, UnitSystem::Metric}, Second(t), {460, 430}));
+  }
+}
+BENCHMARK(movingLayers)->Unit(benchmark::kMillisecond);
+
+}  // namespace
+
+BENCHMARK_MAIN();
