@@ -50,7 +50,8 @@ BENCHMARK(chargeRuns)->Unit(benchmark::kMillisecond);
 
 void oneEdit(benchmark::State& state) {
   const Plan plan = bench::demoPlan();
-  for (auto _ : state) benchmark::DoNotOptimize(withEntry(plan, {"/bike/controller/current_max_A", "28±1A", UnitSystem::Metric, std::nullopt}));
+  for (auto _ : state)
+    benchmark::DoNotOptimize(withEntry(plan, {"/bike/controller/current_max_A", "28±1A", UnitSystem::Metric, std::nullopt}));
 }
 BENCHMARK(oneEdit)->Unit(benchmark::kMillisecond);
 

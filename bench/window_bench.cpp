@@ -1,4 +1,5 @@
 // Edit to painted in the real window: 500 scripted edits of the demo, spread over all stations; resident memory after.
+#include <unistd.h>
 #include <QApplication>
 #include <QElapsedTimer>
 #include <QFile>
@@ -6,7 +7,6 @@
 #include <QTemporaryDir>
 #include <algorithm>
 #include <cstdio>
-#include <unistd.h>
 
 #include "app/shell/main_window.h"
 #include "core/plan/edit.h"
@@ -28,9 +28,15 @@ struct Edit {
   bool whole;
 };
 
-constexpr Edit edits[] = {{"/bike/controller/current_max_A", 18, 30, false}, {"/packs/1/parallel", 3, 7, true}, {"/packs/0/soc", 0.3, 1, false},
-                          {"/packs/1/fuse/dc_V", 32, 80, true},              {"/chargers/0/output_A", 1, 3, false}, {"/wiring/runs/1/length_plus_m", 0.3, 2, false},
-                          {"/bike/load_kg", 20, 90, true},                   {"/packs/1/series", 12, 14, true},   {"/cells/tern-33/resistance_mohm", 15, 40, false}};
+constexpr Edit edits[] = {{"/bike/controller/current_max_A", 18, 30, false},
+                          {"/packs/1/parallel", 3, 7, true},
+                          {"/packs/0/soc", 0.3, 1, false},
+                          {"/packs/1/fuse/dc_V", 32, 80, true},
+                          {"/chargers/0/output_A", 1, 3, false},
+                          {"/wiring/runs/1/length_plus_m", 0.3, 2, false},
+                          {"/bike/load_kg", 20, 90, true},
+                          {"/packs/1/series", 12, 14, true},
+                          {"/cells/tern-33/resistance_mohm", 15, 40, false}};
 
 }  // namespace
 
@@ -85,6 +91,8 @@ int main(int argc, char** argv) {
     frames.push_back(static_cast<double>(timer.nsecsElapsed()) / 1e6);
   }
   std::sort(frames.begin(), frames.end());
-  if (!frames.empty()) std::printf("scrubbing the ride, 300 frames: median %.1f ms, 99th percentile %.1f ms (one frame at 60 Hz: 16.7)\n", frames[150], frames[297]);
+  if (!frames.empty())
+    std::printf("scrubbing the ride, 300 frames: median %.1f ms, 99th percentile %.1f ms (one frame at 60 Hz: 16.7)\n", frames[150],
+                frames[297]);
   return 0;
 }

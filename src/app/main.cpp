@@ -53,7 +53,9 @@ int main(int argc, char** argv) {
   parser.addVersionOption();
   const QCommandLineOption demo(QStringLiteral("demo"), QStringLiteral("Open the demo plan."));
   parser.addOption(demo);
-  const QCommandLineOption firstPaint(QStringLiteral("first-paint"), QStringLiteral("Print the milliseconds from start to the first painted window and the resident memory, then quit."));
+  const QCommandLineOption firstPaint(
+      QStringLiteral("first-paint"),
+      QStringLiteral("Print the milliseconds from start to the first painted window and the resident memory, then quit."));
   parser.addOption(firstPaint);
   parser.addPositionalArgument(QStringLiteral("PLAN"), QStringLiteral("A .uwplan file to open."), QStringLiteral("[PLAN]"));
   parser.process(application);
@@ -63,10 +65,8 @@ int main(int argc, char** argv) {
   Look::loadFonts();
   MainWindow window;
   if (dark) window.look().setTheme(Theme::Night);
-  if (parser.isSet(demo))
-    window.openDemo();
-  else if (!parser.positionalArguments().isEmpty())
-    window.openPath(parser.positionalArguments().first());
+  if (parser.isSet(demo)) window.openDemo();
+  else if (!parser.positionalArguments().isEmpty()) window.openPath(parser.positionalArguments().first());
   if (parser.isSet(firstPaint)) return measureFirstPaint(window);
   window.show();
   window.offerRecovery();

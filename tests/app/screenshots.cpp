@@ -38,9 +38,21 @@ struct Shot {
 
 const std::vector<Shot>& shots() {
   static const std::vector<Shot> all{
-      {"bike", [](MainWindow& w) { w.openDemo(); w.goToStation(Station::Bike); w.findChild<QPlainTextEdit*>()->setPlainText(QStringLiteral("48V 22±1A\nL.V. 40±1V  Vin max 60V")); }},
-      {"pack", [](MainWindow& w) { w.openDemo(); w.goToStation(Station::Pack); w.stationView(Station::Pack)->reveal(QStringLiteral("/packs/1/name")); w.setFocus(); }},
-      {"joining", [](MainWindow& w) {
+      {"bike",
+       [](MainWindow& w) {
+         w.openDemo();
+         w.goToStation(Station::Bike);
+         w.findChild<QPlainTextEdit*>()->setPlainText(QStringLiteral("48V 22±1A\nL.V. 40±1V  Vin max 60V"));
+       }},
+      {"pack",
+       [](MainWindow& w) {
+         w.openDemo();
+         w.goToStation(Station::Pack);
+         w.stationView(Station::Pack)->reveal(QStringLiteral("/packs/1/name"));
+         w.setFocus();
+       }},
+      {"joining",
+       [](MainWindow& w) {
          w.openDemo();
          w.goToStation(Station::Joining);
          settle();
@@ -48,22 +60,63 @@ const std::vector<Shot>& shots() {
            for (DrawingView* v : w.stationView(Station::Joining)->findChildren<DrawingView*>())
              if (v->accessibleName() == QStringLiteral("the ride")) Q_EMIT v->arrowPressed(Qt::Key_Right, Qt::NoModifier);
        }},
-      {"charging", [](MainWindow& w) { w.openDemo(); w.goToStation(Station::Charging); }},
-      {"range", [](MainWindow& w) { w.openDemo(); w.goToStation(Station::Range); }},
-      {"joining-night", [](MainWindow& w) { w.openDemo(); w.look().setTheme(Theme::Night); w.goToStation(Station::Joining); w.findings()->step(1); }},
-      {"working", [](MainWindow& w) { w.openDemo(); w.goToStation(Station::Joining); w.actions().find(QStringLiteral("working"))->run(); }},
-      {"stop-28A", [](MainWindow& w) {
+      {"charging",
+       [](MainWindow& w) {
+         w.openDemo();
+         w.goToStation(Station::Charging);
+       }},
+      {"range",
+       [](MainWindow& w) {
+         w.openDemo();
+         w.goToStation(Station::Range);
+       }},
+      {"joining-night",
+       [](MainWindow& w) {
+         w.openDemo();
+         w.look().setTheme(Theme::Night);
+         w.goToStation(Station::Joining);
+         w.findings()->step(1);
+       }},
+      {"working",
+       [](MainWindow& w) {
+         w.openDemo();
+         w.goToStation(Station::Joining);
+         w.actions().find(QStringLiteral("working"))->run();
+       }},
+      {"stop-28A",
+       [](MainWindow& w) {
          w.openDemo();
          w.document().commit(withEntry(w.document().plan(), {"/bike/controller/current_max_A", "28±1A", UnitSystem::Metric, std::nullopt}));
          w.goToStation(Station::Joining);
          w.findings()->step(1);
        }},
-      {"empty", [](MainWindow& w) { w.session().begin(Plan{}); w.goToStation(Station::Pack); }},
-      {"go-to", [](MainWindow& w) { w.openDemo(); w.actions().find(QStringLiteral("go-to"))->run(); }},
-      {"barrow-joining", [](MainWindow& w) { w.session().begin(example("allotment-barrow")); w.goToStation(Station::Joining); }},
-      {"tractor-pack", [](MainWindow& w) { w.session().begin(example("moor-tractor")); w.goToStation(Station::Pack); }},
-      {"folder-bike", [](MainWindow& w) { w.session().begin(example("quarry-town-folder")); w.goToStation(Station::Bike); }},
-      {"three-small", [](MainWindow& w) {
+      {"empty",
+       [](MainWindow& w) {
+         w.session().begin(Plan{});
+         w.goToStation(Station::Pack);
+       }},
+      {"go-to",
+       [](MainWindow& w) {
+         w.openDemo();
+         w.actions().find(QStringLiteral("go-to"))->run();
+       }},
+      {"barrow-joining",
+       [](MainWindow& w) {
+         w.session().begin(example("allotment-barrow"));
+         w.goToStation(Station::Joining);
+       }},
+      {"tractor-pack",
+       [](MainWindow& w) {
+         w.session().begin(example("moor-tractor"));
+         w.goToStation(Station::Pack);
+       }},
+      {"folder-bike",
+       [](MainWindow& w) {
+         w.session().begin(example("quarry-town-folder"));
+         w.goToStation(Station::Bike);
+       }},
+      {"three-small",
+       [](MainWindow& w) {
          w.resize(1100, 700);
          Plan plan = *withDuplicatePack(example("ferry-path-library-trike"), 1);
          plan.packs[2].name = "the spare pack from the reading-room trailer";
@@ -71,7 +124,8 @@ const std::vector<Shot>& shots() {
          w.session().begin(plan);
          w.goToStation(Station::Joining);
        }},
-      {"three-pack", [](MainWindow& w) {
+      {"three-pack",
+       [](MainWindow& w) {
          w.resize(1100, 700);
          w.document().setUnits(UnitSystem::Imperial);
          Plan plan = *withDuplicatePack(example("ferry-path-library-trike"), 1);
@@ -79,7 +133,12 @@ const std::vector<Shot>& shots() {
          w.session().begin(plan);
          w.goToStation(Station::Pack);
        }},
-      {"small-bike", [](MainWindow& w) { w.resize(1100, 700); w.openDemo(); w.goToStation(Station::Bike); }},
+      {"small-bike",
+       [](MainWindow& w) {
+         w.resize(1100, 700);
+         w.openDemo();
+         w.goToStation(Station::Bike);
+       }},
       {"small-charging", [](MainWindow& w) {
          w.resize(1100, 700);
          w.session().begin(*withDuplicatePack(example("ferry-path-library-trike"), 1));

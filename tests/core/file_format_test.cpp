@@ -109,14 +109,19 @@ TEST_CASE("each kind of bad file has its sentence: place, found, expected") {
   CHECK(refusal(changed("/packs/0/series", 0)) == "/packs/0/series: found 0, expected a whole number from 1 to 200.");
   CHECK(refusal(changed("/packs/0/series", 12.5)) == "/packs/0/series: found 12.5, expected a whole number from 1 to 200.");
   CHECK(refusal(changed("/packs/0/series", "13")) == "/packs/0/series: found \"13\", expected a whole number from 1 to 200.");
-  CHECK(refusal(changed("/packs/1/cell", "osprey-50")) == "/packs/1/cell: found \"osprey-50\", expected the id of one of the cells of the plan.");
+  CHECK(refusal(changed("/packs/1/cell", "osprey-50")) ==
+        "/packs/1/cell: found \"osprey-50\", expected the id of one of the cells of the plan.");
   CHECK(refusal(changed("/packs/1/id", "stock")) == "/packs/1/id: found \"stock\" a second time, expected ids that differ.");
   CHECK(refusal(changed("/packs/0/bms", 7)) == "/packs/0/bms: found 7, expected an object.");
   CHECK(refusal(changed("/packs", "two")) == "/packs: found \"two\", expected a list.");
-  CHECK(refusal(changed("/joining/method", "solder")) == "/joining/method: found \"solder\", expected combiner, direct, schottky or selector.");
-  CHECK(refusal(changed("/wiring/runs/0/size", "12")) == "/wiring/runs/0/size: found \"12\", expected a wire size such as 12awg or 2.5mm2.");
-  CHECK(refusal(changed("/chargers/0/for", {"attic"})) == "/chargers/0/for/0: found \"attic\", expected the id of one of the packs of the plan.");
-  CHECK(refusal(changed("/bike/controller/current_max_A", -3)) == "/bike/controller/current_max_A: found -3, expected a number from 0.5 to 300 A.");
+  CHECK(refusal(changed("/joining/method", "solder")) ==
+        "/joining/method: found \"solder\", expected combiner, direct, schottky or selector.");
+  CHECK(refusal(changed("/wiring/runs/0/size", "12")) ==
+        "/wiring/runs/0/size: found \"12\", expected a wire size such as 12awg or 2.5mm2.");
+  CHECK(refusal(changed("/chargers/0/for", {"attic"})) ==
+        "/chargers/0/for/0: found \"attic\", expected the id of one of the packs of the plan.");
+  CHECK(refusal(changed("/bike/controller/current_max_A", -3)) ==
+        "/bike/controller/current_max_A: found -3, expected a number from 0.5 to 300 A.");
   CHECK(refusal("{\"format\":\"usherwright-plan\",\"version\":1,\"title\":\"a\",\"title\":\"b\"}") ==
         "file: found the key \"title\" twice in one object, expected each key once.");
   CHECK(refusal("{\"format\":\"usherwright-plan\",\"version\":1,\"budget\":1e999}") ==
@@ -152,10 +157,12 @@ TEST_CASE("mutated files are read or refused, and what is read can be assessed a
         case 1: text.erase(at, upTo(40)); break;
         case 2: text.insert(at, demo.substr(upTo(demo.size()), upTo(60))); break;
         case 3:
-          if (const auto digit = text.find_first_of("0123456789", at); digit != std::string::npos) text[digit] = static_cast<char>('0' + upTo(10));
+          if (const auto digit = text.find_first_of("0123456789", at); digit != std::string::npos)
+            text[digit] = static_cast<char>('0' + upTo(10));
           break;
         default:
-          if (const auto digit = text.find_first_of("0123456789", at); digit != std::string::npos) text.insert(digit, std::string(upTo(8), '9'));
+          if (const auto digit = text.find_first_of("0123456789", at); digit != std::string::npos)
+            text.insert(digit, std::string(upTo(8), '9'));
       }
     }
     const auto plan = readPlan(text);

@@ -2,9 +2,8 @@
 #include <catch2/catch.hpp>
 #include <cmath>
 
-
-#include "core/joining/discharge.h"
 #include <rapidcheck/catch.h>
+#include "core/joining/discharge.h"
 
 using namespace usherwright;
 
@@ -243,7 +242,7 @@ TEST_CASE("a selector uses one pack at a time and changes at the mark") {
   CHECK(run.sources[0].end.value() == Approx(0.2).margin(1e-6));
   CHECK(run.sources[0].left->value() == Approx(0.8 * 3600).margin(0.1));  // 8 Ah at 10 A
   CHECK(run.at(Second(1800)).current[1] == Ampere(0));
-  CHECK(run.at(*run.sources[0].left + Second(2)).load == Ampere(0));      // five seconds without power
+  CHECK(run.at(*run.sources[0].left + Second(2)).load == Ampere(0));  // five seconds without power
   CHECK(run.at(*run.sources[0].left + Second(6)).current[1].value() == Approx(10));
-  CHECK(run.sources[1].end < StateOfCharge(0.05));                        // the last one runs to the end
+  CHECK(run.sources[1].end < StateOfCharge(0.05));  // the last one runs to the end
 }

@@ -1,4 +1,5 @@
 // ngspice as an independent judge: the exported netlist of random plans against our own simulation.
+#include <unistd.h>
 #include <catch2/catch.hpp>
 #include <cmath>
 #include <cstdlib>
@@ -6,7 +7,6 @@
 #include <fstream>
 #include <random>
 #include <sstream>
-#include <unistd.h>
 
 #include "core/io/file_store.h"
 #include "core/io/spice.h"

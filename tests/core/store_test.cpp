@@ -1,9 +1,9 @@
 // Files on disk: atomic writes with a backup, marks of open plans, journals of unsaved work.
+#include <sys/wait.h>
+#include <unistd.h>
 #include <catch2/catch.hpp>
 #include <filesystem>
 #include <fstream>
-#include <sys/wait.h>
-#include <unistd.h>
 
 #include "core/io/journal.h"
 #include "core/io/plan_json.h"
@@ -49,7 +49,7 @@ TEST_CASE("a place that cannot be written is said, and the old file stays") {
   const Folder f;
   const std::string path = f.file("a.uwplan");
   REQUIRE(writeAtomically(path, "old"));
-  fs::create_directory(path + "~");                      // the backup cannot take the name of a folder
+  fs::create_directory(path + "~");  // the backup cannot take the name of a folder
   std::ofstream(path + "~/inside") << "x";
   CHECK_FALSE(writeAtomically(path, "new"));
   CHECK(contentOf(path) == "old");

@@ -2,21 +2,24 @@
 #include <catch2/catch.hpp>
 #include <cmath>
 
-
+#include <rapidcheck/catch.h>
 #include "core/parts/wire.h"
 #include "core/quantity/csv.h"
 #include "core/quantity/quantity.h"
 #include "core/quantity/units.h"
-#include <rapidcheck/catch.h>
 
 using namespace usherwright;
 
 namespace {
 
 template <class A, class B>
-concept Addable = requires(A a, B b) { a + b; };
+concept Addable = requires(A a, B b) {
+  a + b;
+};
 template <class A, class B>
-concept Comparable = requires(A a, B b) { a < b; };
+concept Comparable = requires(A a, B b) {
+  a < b;
+};
 
 }  // namespace
 
@@ -61,17 +64,17 @@ TEST_CASE("bad quantities say what was found and what is wanted") {
     Kind kind;
     const char* sentence;
   };
-  const Row r = GENERATE(
-      Row{"abc", Kind::Voltage, "found \"abc\", expected a number in V."},
-      Row{"54,6,1", Kind::Voltage, "found \"54,6,1\", expected one decimal sign at most."},
-      Row{"1,200", Kind::Voltage, "found \"1,200\", expected either 1200 (thousand) or 1.200 (decimal): please type one of them."},
-      Row{"12awg", Kind::Voltage, "found \"12awg\" (a wire size), expected a number in V."},
-      Row{"22 A", Kind::Voltage, "found \"22 A\" (a current), expected a number in V."},
-      Row{"500 Wh", Kind::Power, "found \"500 Wh\" (an energy), expected a number in W."},
-      Row{"NaN", Kind::Voltage, "found \"NaN\", expected a number in V."},
-      Row{"inf", Kind::Current, "found \"inf\", expected a number in A."},
-      Row{"1e999", Kind::Voltage, "found \"1e999\", expected a number that a part could have."},
-      Row{"", Kind::Voltage, "found nothing, expected a number in V."});
+  const Row r =
+      GENERATE(Row{"abc", Kind::Voltage, "found \"abc\", expected a number in V."},
+               Row{"54,6,1", Kind::Voltage, "found \"54,6,1\", expected one decimal sign at most."},
+               Row{"1,200", Kind::Voltage, "found \"1,200\", expected either 1200 (thousand) or 1.200 (decimal): please type one of them."},
+               Row{"12awg", Kind::Voltage, "found \"12awg\" (a wire size), expected a number in V."},
+               Row{"22 A", Kind::Voltage, "found \"22 A\" (a current), expected a number in V."},
+               Row{"500 Wh", Kind::Power, "found \"500 Wh\" (an energy), expected a number in W."},
+               Row{"NaN", Kind::Voltage, "found \"NaN\", expected a number in V."},
+               Row{"inf", Kind::Current, "found \"inf\", expected a number in A."},
+               Row{"1e999", Kind::Voltage, "found \"1e999\", expected a number that a part could have."},
+               Row{"", Kind::Voltage, "found nothing, expected a number in V."});
   INFO(r.typed);
   const auto value = parseQuantity(r.typed, r.kind);
   REQUIRE_FALSE(value);

@@ -31,10 +31,8 @@ bool Document::commit(const Expected<Plan>& next, const QString& words, const QS
   steps_.resize(at_ + 1);
   const Plan& before = joins ? *steps_[at_ - 1].plan : plan();
   Step step{std::make_shared<const Plan>(*next), words.isEmpty() ? changeWords(before, *next, units_) : words, merge};
-  if (joins)
-    steps_[at_] = std::move(step);
-  else
-    steps_.push_back(std::move(step));
+  if (joins) steps_[at_] = std::move(step);
+  else steps_.push_back(std::move(step));
   if (steps_.size() > mostSteps) steps_.erase(steps_.begin());
   mergeable_ = true;
   at_ = steps_.size() - 1;

@@ -67,7 +67,8 @@ std::vector<MethodLine> methodLines(Method method, const Plan& plan, const Asses
 }
 
 QString policyLine(Policy policy, const Plan& plan) {
-  if (!policyApplies(policy, plan)) return plan.joining.method == Method::Selector ? QStringLiteral("not by turns") : QStringLiteral("no switch");
+  if (!policyApplies(policy, plan))
+    return plan.joining.method == Method::Selector ? QStringLiteral("not by turns") : QStringLiteral("no switch");
   switch (policy) {
     case Policy::Together: return QStringLiteral("all live");
     case Policy::SmallFirst: return QStringLiteral("big one last");

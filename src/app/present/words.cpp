@@ -135,7 +135,8 @@ QString candidateWords(const LabelCandidate& c) {
   switch (c.meaning) {
     case LabelMeaning::CurrentLimit: return QStringLiteral("limit ") + upTo(QStringLiteral(" A"));
     case LabelMeaning::Cutoff:
-      return c.tolerance ? QStringLiteral("cut-off %1 … %2 V").arg(text(formatNumber(c.value - *c.tolerance, 4)), text(formatNumber(c.value + *c.tolerance, 4)))
+      return c.tolerance ? QStringLiteral("cut-off %1 … %2 V")
+                               .arg(text(formatNumber(c.value - *c.tolerance, 4)), text(formatNumber(c.value + *c.tolerance, 4)))
                          : QStringLiteral("cut-off %1 V").arg(value);
     case LabelMeaning::InputMaximum: return QStringLiteral("takes up to %1 V").arg(value);
     case LabelMeaning::NameplateVoltage: return QStringLiteral("“%1 V” – which pack?").arg(value);

@@ -9,13 +9,13 @@
 namespace usherwright::app {
 
 struct ActionRow {
-  QString name;                        ///< stable, "undo"
-  QString words;                       ///< as shown, "Undo"
-  QString keys;                        ///< portable text, "Ctrl+Z"; empty if none
-  QString group;                       ///< menu group
+  QString name;   ///< stable, "undo"
+  QString words;  ///< as shown, "Undo"
+  QString keys;   ///< portable text, "Ctrl+Z"; empty if none
+  QString group;  ///< menu group
   std::function<void()> run;
-  std::function<QString()> wordsNow;   ///< words that depend on the moment; empty function: `words`
-  std::function<bool()> isPossible;    ///< empty function: always
+  std::function<QString()> wordsNow;  ///< words that depend on the moment; empty function: `words`
+  std::function<bool()> isPossible;   ///< empty function: always
 };
 
 class ActionTable {

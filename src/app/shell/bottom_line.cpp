@@ -62,7 +62,9 @@ void BottomLine::refresh() {
   const Assessment& a = kit_.document.assessment();
   units_->setText(kit_.document.units() == UnitSystem::Metric ? QStringLiteral("metric") : QStringLiteral("imperial"));
   const int n = a.figures.assumedValues;
-  assumed_->setText(n == 0 ? QStringLiteral("nothing assumed") : n == 1 ? QStringLiteral("1 assumed value") : QStringLiteral("%1 assumed values").arg(n));
+  assumed_->setText(n == 0   ? QStringLiteral("nothing assumed")
+                    : n == 1 ? QStringLiteral("1 assumed value")
+                             : QStringLiteral("%1 assumed values").arg(n));
   verdict_->setText(verdictWords(a));
   range_->setText(rangeWords(a, kit_.document.units()));
   if (!said_->text().isEmpty()) return;

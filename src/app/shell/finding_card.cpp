@@ -76,7 +76,8 @@ void FindingCard::rebuild() {
     delete item;
   }
   const Finding f = finding_;
-  const QString severity = f.acceptedBecause ? text(severityWord(f.severity)) + QStringLiteral(", accepted") : text(severityWord(f.severity));
+  const QString severity =
+      f.acceptedBecause ? text(severityWord(f.severity)) + QStringLiteral(", accepted") : text(severityWord(f.severity));
   auto* head = addText(elsewhere_ ? QStringLiteral("%1 · %2").arg(severity, text(stationName(f.station))) : severity);
   head->setStyleSheet(QStringLiteral("font-weight: 600; color: %1;").arg(kit_.look.colour(inkOf(f.severity)).name()));
   addText(text(f.sentence));
@@ -106,7 +107,8 @@ void FindingCard::addAcceptance() {
   const std::string key = finding_.key();
   if (finding_.acceptedBecause) {
     addText(QStringLiteral("Accepted: %1").arg(text(*finding_.acceptedBecause)));
-    addLink(QStringLiteral("take the acceptance back"), [this, key] { kit_.document.commit(withoutAcceptance(kit_.document.plan(), key)); });
+    addLink(QStringLiteral("take the acceptance back"),
+            [this, key] { kit_.document.commit(withoutAcceptance(kit_.document.plan(), key)); });
     return;
   }
   auto* reason = new QLineEdit;

@@ -56,9 +56,10 @@ void GoTo::collect() {
     if (spec.key == "id" || spec.key == "from" || spec.key == "to") return;
     const QString at = text(pointer);
     const QString owner = ownerWords(kit_.document.plan(), at);
-    targets_.push_back({owner.isEmpty() ? text(spec.label) : QStringLiteral("%1 of %2").arg(text(spec.label), owner),
-                        QStringLiteral("%1 · %2").arg(text(shownValue(spec, value, kit_.document.units())), text(stationName(spec.station))),
-                        [this, at] { Q_EMIT kit_.desk.fieldRequested(at); }});
+    targets_.push_back(
+        {owner.isEmpty() ? text(spec.label) : QStringLiteral("%1 of %2").arg(text(spec.label), owner),
+         QStringLiteral("%1 · %2").arg(text(shownValue(spec, value, kit_.document.units())), text(stationName(spec.station))),
+         [this, at] { Q_EMIT kit_.desk.fieldRequested(at); }});
   });
 }
 
@@ -68,12 +69,15 @@ void GoTo::filter() {
   matches_.clear();
   for (std::size_t i = 0; i < targets_.size(); ++i) {
     const QString all = targets_[i].words + QLatin1Char(' ') + targets_[i].kind;
-    if (std::all_of(words.begin(), words.end(), [&](const QString& w) { return all.contains(w, Qt::CaseInsensitive); })) matches_.push_back(i);
+    if (std::all_of(words.begin(), words.end(), [&](const QString& w) { return all.contains(w, Qt::CaseInsensitive); }))
+      matches_.push_back(i);
   }
-  std::stable_partition(matches_.begin(), matches_.end(), [&](std::size_t i) { return targets_[i].words.startsWith(wanted, Qt::CaseInsensitive); });
+  std::stable_partition(matches_.begin(), matches_.end(),
+                        [&](std::size_t i) { return targets_[i].words.startsWith(wanted, Qt::CaseInsensitive); });
   if (matches_.size() > mostShown) matches_.resize(mostShown);
   list_->clear();
-  for (std::size_t i : matches_) list_->addItem(targets_[i].kind.isEmpty() ? targets_[i].words : QStringLiteral("%1    %2").arg(targets_[i].words, targets_[i].kind));
+  for (std::size_t i : matches_)
+    list_->addItem(targets_[i].kind.isEmpty() ? targets_[i].words : QStringLiteral("%1    %2").arg(targets_[i].words, targets_[i].kind));
   if (list_->count() > 0) list_->setCurrentRow(0);
 }
 
@@ -86,7 +90,8 @@ void GoTo::choose() {
 }
 
 bool GoTo::eventFilter(QObject* watched, QEvent* event) {
-  if (watched == typed_ && event->type() == QEvent::FocusOut && static_cast<QFocusEvent*>(event)->reason() != Qt::ActiveWindowFocusReason) hide();
+  if (watched == typed_ && event->type() == QEvent::FocusOut && static_cast<QFocusEvent*>(event)->reason() != Qt::ActiveWindowFocusReason)
+    hide();
   if (watched != typed_ || event->type() != QEvent::KeyPress) return QFrame::eventFilter(watched, event);
   const int key = static_cast<QKeyEvent*>(event)->key();
   if (key == Qt::Key_Escape) {

@@ -13,8 +13,9 @@ QString cautionsText() {
 }
 
 QString aboutText() {
-  return QStringLiteral("Usherwright %1\nPlans second batteries for e-bikes: cells, joining, wiring limits, chargers, range.\n\n%2\n\n"
-                        "Free software under the GNU General Public License, version 3 or later. It comes without any warranty.")
+  return QStringLiteral(
+             "Usherwright %1\nPlans second batteries for e-bikes: cells, joining, wiring limits, chargers, range.\n\n%2\n\n"
+             "Free software under the GNU General Public License, version 3 or later. It comes without any warranty.")
       .arg(QStringLiteral(USHERWRIGHT_VERSION), cautionsText());
 }
 
@@ -22,8 +23,9 @@ QString keysText(const ActionTable& actions) {
   QString out;
   for (const ActionRow& row : actions.rows())
     if (!row.keys.isEmpty()) out += QStringLiteral("%1  %2\n").arg(row.keys, -16).arg(row.words);
-  out += QStringLiteral("\nOn an entry: Enter takes it, Escape brings the good value back, ↑ ↓ step a number, F4 says where it comes from.\n"
-                        "On a drawing: arrow keys walk through its parts or move it, Enter goes there, F2 shows the working.");
+  out += QStringLiteral(
+      "\nOn an entry: Enter takes it, Escape brings the good value back, ↑ ↓ step a number, F4 says where it comes from.\n"
+      "On a drawing: arrow keys walk through its parts or move it, Enter goes there, F2 shows the working.");
   return out;
 }
 

@@ -127,38 +127,49 @@ void MainWindow::buildActions() {
   const auto add = [this](const char* name, const QString& words, const char* keys, const char* group, std::function<void()> run) {
     actions_.add({QLatin1String(name), words, QLatin1String(keys), QLatin1String(group), std::move(run), {}, {}});
   };
-  add("new", QStringLiteral("New plan"), "Ctrl+N", "file", [this] { whenSafe(QStringLiteral("begin a new plan"), [this] { session_.begin(Plan{}); }); });
+  add("new", QStringLiteral("New plan"), "Ctrl+N", "file",
+      [this] { whenSafe(QStringLiteral("begin a new plan"), [this] { session_.begin(Plan{}); }); });
   add("open", QStringLiteral("Open …"), "Ctrl+O", "file", [this] {
     whenSafe(QStringLiteral("open another plan"), [this] {
-      const QString path = QFileDialog::getOpenFileName(this, QStringLiteral("Open a plan"), QFileInfo(session_.path()).path(), planFilter());
+      const QString path =
+          QFileDialog::getOpenFileName(this, QStringLiteral("Open a plan"), QFileInfo(session_.path()).path(), planFilter());
       if (!path.isEmpty()) openPath(path);
     });
   });
   add("demo", QStringLiteral("Open the demo"), "", "file", [this] { whenSafe(QStringLiteral("open the demo"), [this] { openDemo(); }); });
   add("save", QStringLiteral("Save"), "Ctrl+S", "file", [this] { save(); });
   add("save-as", QStringLiteral("Save under another name …"), "Ctrl+Shift+S", "file", [this] { saveAs(); });
-  actions_.add({QStringLiteral("undo"), QStringLiteral("Undo"), QStringLiteral("Ctrl+Z"), QStringLiteral("edit"), [this] { document_.undo(); },
+  actions_.add({QStringLiteral("undo"), QStringLiteral("Undo"), QStringLiteral("Ctrl+Z"), QStringLiteral("edit"),
+                [this] { document_.undo(); },
                 [this] { return document_.canUndo() ? QStringLiteral("Undo: ") + document_.undoWords() : QStringLiteral("Undo"); },
                 [this] { return document_.canUndo(); }});
-  actions_.add({QStringLiteral("redo"), QStringLiteral("Redo"), QStringLiteral("Ctrl+Shift+Z"), QStringLiteral("edit"), [this] { document_.redo(); },
+  actions_.add({QStringLiteral("redo"), QStringLiteral("Redo"), QStringLiteral("Ctrl+Shift+Z"), QStringLiteral("edit"),
+                [this] { document_.redo(); },
                 [this] { return document_.canRedo() ? QStringLiteral("Redo: ") + document_.redoWords() : QStringLiteral("Redo"); },
                 [this] { return document_.canRedo(); }});
   for (const StationRow& row : stationTable())
-    actions_.add({QStringLiteral("station-") + text(stationName(row.station)).toLower(), QStringLiteral("Station ") + text(stationName(row.station)),
-                  QStringLiteral("Ctrl+%1").arg(row.digit), QStringLiteral("go"), [this, s = row.station] { goToStation(s); }, {}, {}});
+    actions_.add({QStringLiteral("station-") + text(stationName(row.station)).toLower(),
+                  QStringLiteral("Station ") + text(stationName(row.station)),
+                  QStringLiteral("Ctrl+%1").arg(row.digit),
+                  QStringLiteral("go"),
+                  [this, s = row.station] { goToStation(s); },
+                  {},
+                  {}});
   add("go-to", QStringLiteral("Go to …"), "Ctrl+G", "go", [this] { goTo_->begin(); });
   add("next-finding", QStringLiteral("Next finding"), "F8", "go", [this] { findings_->step(+1); });
   add("previous-finding", QStringLiteral("Previous finding"), "Shift+F8", "go", [this] { findings_->step(-1); });
   add("working", QStringLiteral("Working of the figure here"), "F2", "view", [this] { workingHere(); });
   add("provenance", QStringLiteral("Where this value comes from"), "F4", "view", [this] { provenanceHere(); });
-  add("fold-findings", QStringLiteral("Fold the findings"), "Ctrl+B", "view", [this] { findings_->setCollapsed(!findings_->isCollapsed()); });
+  add("fold-findings", QStringLiteral("Fold the findings"), "Ctrl+B", "view",
+      [this] { findings_->setCollapsed(!findings_->isCollapsed()); });
   add("units", QStringLiteral("Metric or imperial"), "Ctrl+U", "view",
       [this] { document_.setUnits(document_.units() == UnitSystem::Metric ? UnitSystem::Imperial : UnitSystem::Metric); });
   add("theme", QStringLiteral("Paper or night"), "Ctrl+Shift+N", "view",
       [this] { look_.setTheme(look_.theme() == Theme::Paper ? Theme::Night : Theme::Paper); });
   add("help", QStringLiteral("Help on this station"), "F1", "help", [this] { showHelp(); });
   add("keys", QStringLiteral("Keys"), "", "help", [this] { sheet_->show(QStringLiteral("Keys"), keysText(actions_)); });
-  add("about", QStringLiteral("About, and cautions"), "", "help", [this] { sheet_->show(QStringLiteral("About Usherwright"), aboutText()); });
+  add("about", QStringLiteral("About, and cautions"), "", "help",
+      [this] { sheet_->show(QStringLiteral("About Usherwright"), aboutText()); });
   add("menu", QStringLiteral("Menu"), "F10", "help", [this] { top_->openMenu(); });
   add("quit", QStringLiteral("Quit"), "Ctrl+Q", "quit", [this] { close(); });
 }
@@ -180,7 +191,8 @@ void MainWindow::showTitle() {
   const QString title = text(document_.plan().title);
   top_->show(title, session_.savedWords());
   bottom_->showFile(session_.path().isEmpty() ? QStringLiteral("no file") : QFileInfo(session_.path()).fileName());
-  setWindowTitle(QStringLiteral("%1%2 – Usherwright").arg(title.isEmpty() ? QStringLiteral("Untitled") : title, session_.isSaved() ? QString() : QStringLiteral(" *")));
+  setWindowTitle(QStringLiteral("%1%2 – Usherwright")
+                     .arg(title.isEmpty() ? QStringLiteral("Untitled") : title, session_.isSaved() ? QString() : QStringLiteral(" *")));
 }
 
 void MainWindow::goToStation(Station station) {
@@ -223,7 +235,8 @@ void MainWindow::showWorking(const QString& id) {
 void MainWindow::workingHere() {
   for (QWidget* w = QApplication::focusWidget(); w && w != this; w = w->parentWidget()) {
     if (w == channel_ && !channel_->currentPart().isEmpty())
-      return showWorking(channel_->currentPart() == QLatin1String("controller") ? QStringLiteral("peak") : QStringLiteral("element/") + channel_->currentPart());
+      return showWorking(channel_->currentPart() == QLatin1String("controller") ? QStringLiteral("peak")
+                                                                                : QStringLiteral("element/") + channel_->currentPart());
     const QString id = w->property(workingProperty).toString();
     if (!id.isEmpty()) return showWorking(id);
   }
@@ -240,12 +253,17 @@ void MainWindow::provenanceHere() {
 
 void MainWindow::chooseProvenance(const QString& pointer) {
   const auto ref = findField(document_.plan(), pointer.toStdString());
-  if (!ref || std::holds_alternative<std::monostate>(ref->value)) return bottom_->say(QStringLiteral("Nothing is known here yet: enter a value first."));
+  if (!ref || std::holds_alternative<std::monostate>(ref->value))
+    return bottom_->say(QStringLiteral("Nothing is known here yet: enter a value first."));
   QMenu menu(this);
   menu.setObjectName(QStringLiteral("provenance"));
   const Provenance now = provenanceOf(document_.plan(), pointer.toStdString());
-  static constexpr const char* meanings[] = {"&measured – read on an instrument", "&label – printed on the part", "catalo&gue – data sheet or table",
-                                             "&claim – a listing or seller", "&remembered", "&assumed"};
+  static constexpr const char* meanings[] = {"&measured – read on an instrument",
+                                             "&label – printed on the part",
+                                             "catalo&gue – data sheet or table",
+                                             "&claim – a listing or seller",
+                                             "&remembered",
+                                             "&assumed"};
   for (int i = 0; i < 6; ++i) {
     QAction* action = menu.addAction(QString::fromUtf8(meanings[i]));
     action->setCheckable(true);
@@ -260,7 +278,8 @@ void MainWindow::chooseProvenance(const QString& pointer) {
 void MainWindow::showHelp() {
   for (const StationRow& row : stationTable())
     if (row.station == station_)
-      sheet_->show(QStringLiteral("Station ") + text(stationName(row.station)), QString::fromUtf8(row.help) + QStringLiteral("\n\nCautions\n") + cautionsText());
+      sheet_->show(QStringLiteral("Station ") + text(stationName(row.station)),
+                   QString::fromUtf8(row.help) + QStringLiteral("\n\nCautions\n") + cautionsText());
 }
 
 // ---- files ----
@@ -287,7 +306,8 @@ bool MainWindow::save() {
 }
 
 bool MainWindow::saveAs() {
-  QString path = QFileDialog::getSaveFileName(this, QStringLiteral("Save the plan"), session_.path().isEmpty() ? QStringLiteral("plan.uwplan") : session_.path(), planFilter());
+  QString path = QFileDialog::getSaveFileName(this, QStringLiteral("Save the plan"),
+                                              session_.path().isEmpty() ? QStringLiteral("plan.uwplan") : session_.path(), planFilter());
   if (path.isEmpty()) return false;
   if (QFileInfo(path).suffix().isEmpty()) path += QStringLiteral(".uwplan");
   const FileSession::Outcome outcome = session_.saveAs(path);
@@ -299,7 +319,8 @@ void MainWindow::askAboutOutcome(FileSession::Outcome outcome) {
   const QString name = QFileInfo(session_.path()).fileName();
   const NoticeBar::Answer other{QStringLiteral("Save under another name"), [this] { saveAs(); }};
   const NoticeBar::Answer anyway{QStringLiteral("Overwrite it"), [this] {
-                                   if (session_.save(FileSession::Force::Yes) != FileSession::Outcome::Saved) askAboutOutcome(FileSession::Outcome::Failed);
+                                   if (session_.save(FileSession::Force::Yes) != FileSession::Outcome::Saved)
+                                     askAboutOutcome(FileSession::Outcome::Failed);
                                  }};
   const NoticeBar::Answer later{QStringLiteral("Not now"), {}};
   switch (outcome) {
@@ -307,16 +328,19 @@ void MainWindow::askAboutOutcome(FileSession::Outcome outcome) {
       return notices_->ask(QStringLiteral("%1 has changed on disk since it was read here.").arg(name),
                            {{QStringLiteral("Read it again"), [this] { openPath(session_.path()); }}, anyway, other, later});
     case FileSession::Outcome::OpenElsewhere:
-      return notices_->ask(QStringLiteral("%1 is open in another window; saving here overwrites what is done there.").arg(name), {other, anyway, later});
+      return notices_->ask(QStringLiteral("%1 is open in another window; saving here overwrites what is done there.").arg(name),
+                           {other, anyway, later});
     case FileSession::Outcome::Failed: return notices_->ask(session_.lastProblem(), {other, later});
-    case FileSession::Outcome::Saved: case FileSession::Outcome::NeedsPath: return;
+    case FileSession::Outcome::Saved:
+    case FileSession::Outcome::NeedsPath: return;
   }
 }
 
 void MainWindow::whenSafe(const QString& what, std::function<void()> then) {
   if (session_.isSaved()) return then();
   notices_->ask(QStringLiteral("This plan has changes that are not saved. Before you %1:").arg(what),
-                {{QStringLiteral("Save them"), [this, then] {
+                {{QStringLiteral("Save them"),
+                  [this, then] {
                     if (save()) then();
                   }},
                  {QStringLiteral("Give them up"), then},
@@ -327,9 +351,11 @@ void MainWindow::offerRecovery() {
   const auto found = session_.orphans();
   if (found.empty()) return;
   const JournalEntry entry = found.front();
-  const QString name = entry.path.empty() ? QStringLiteral("a plan without a file") : QFileInfo(QString::fromStdString(entry.path)).fileName();
+  const QString name =
+      entry.path.empty() ? QStringLiteral("a plan without a file") : QFileInfo(QString::fromStdString(entry.path)).fileName();
   notices_->ask(QStringLiteral("Unsaved work on %1 was left behind when the application ended.").arg(name),
-                {{QStringLiteral("Take it up again"), [this, entry] {
+                {{QStringLiteral("Take it up again"),
+                  [this, entry] {
                     const auto done = session_.recover(entry);
                     if (!done) bottom_->say(QString::fromStdString(done.error().sentence()));
                   }},

@@ -26,7 +26,8 @@ Sheet::Sheet(Kit kit, QWidget* parent) : QFrame(parent), kit_(kit) {
   column->addWidget(body_, 1);
   auto* row = new QHBoxLayout;
   auto* copy = new QPushButton(QStringLiteral("Copy"));
-  connect(copy, &QPushButton::clicked, this, [this] { QApplication::clipboard()->setText(title_->text() + QLatin1Char('\n') + body_->toPlainText()); });
+  connect(copy, &QPushButton::clicked, this,
+          [this] { QApplication::clipboard()->setText(title_->text() + QLatin1Char('\n') + body_->toPlainText()); });
   row->addWidget(copy);
   row->addStretch(1);
   auto* done = new QPushButton(QStringLiteral("Close  Esc"));

@@ -23,25 +23,30 @@ std::span<const StationRow> stationTable() {
   static constexpr std::array rows{
       StationRow{Station::Bike, 1, &made<BikeStation>,
                  "Begin with what is printed. Type or paste the label of the controller; each rating it holds becomes a button, "
-                 "and a click enters it, marked as read from a label. Where a label can mean several packs, the measurement that settles it is named.\n\n"
+                 "and a click enters it, marked as read from a label. Where a label can mean several packs, the measurement that settles "
+                 "it is named.\n\n"
                  "Then weigh: bike, rider, load. Everything typed over an assumed value lowers the count in the bottom line."},
-      StationRow{Station::Pack, 3, &made<PackStation>,
-                 "The block shows S groups in series, each of P cells in parallel. Drag its edges, use the arrow keys on it, or type.\n\n"
-                 "The ladder holds the pack against the controller's maximum, its cut-off and the charger. The curve shows where a hard pull "
-                 "makes the bike give up. Cells without a capacity test count with less than is claimed.\n\n"
-                 "Damaged, swollen, wet or hot packs are not planned with: isolate and hand in."},
-      StationRow{Station::Joining, 5, &made<JoiningStation>,
-                 "Basins: as wide as the pack's Ah, filled to its rest voltage. Play the ride or scrub it with the arrow keys; a shut valve "
-                 "carries nothing. The lower chart holds what the gauge shows against what is left.\n\n"
-                 "Each pack must carry the whole bike alone, whatever joins them. A hard plug is safe only inside the connect window, measured "
-                 "every time.\n\nLeads, plugs and fuses are on the right."},
-      StationRow{Station::Charging, 7, &made<ChargingStation>,
-                 "Every charger against every pack. A charger is right when its output is the pack's full voltage, within +0.02 and −0.10 V per "
-                 "cell; it is never the BMS that should end a charge.\n\nClick a pair to put a charger to a pack or take it off. Charge attended, "
-                 "away from the way out, never below 0 °C."},
-      StationRow{Station::Range, 8, &made<RangeStation>,
-                 "Distance and climb give Wh per km; what the packs deliver down to 15 % gives km. Until rides are logged the answer is a band of "
-                 "± 15 %.\n\nThe dashed line is the route. Each pack alone is shown too: what gets you home if the other one quits."}};
+      StationRow{
+          Station::Pack, 3, &made<PackStation>,
+          "The block shows S groups in series, each of P cells in parallel. Drag its edges, use the arrow keys on it, or type.\n\n"
+          "The ladder holds the pack against the controller's maximum, its cut-off and the charger. The curve shows where a hard pull "
+          "makes the bike give up. Cells without a capacity test count with less than is claimed.\n\n"
+          "Damaged, swollen, wet or hot packs are not planned with: isolate and hand in."},
+      StationRow{
+          Station::Joining, 5, &made<JoiningStation>,
+          "Basins: as wide as the pack's Ah, filled to its rest voltage. Play the ride or scrub it with the arrow keys; a shut valve "
+          "carries nothing. The lower chart holds what the gauge shows against what is left.\n\n"
+          "Each pack must carry the whole bike alone, whatever joins them. A hard plug is safe only inside the connect window, measured "
+          "every time.\n\nLeads, plugs and fuses are on the right."},
+      StationRow{
+          Station::Charging, 7, &made<ChargingStation>,
+          "Every charger against every pack. A charger is right when its output is the pack's full voltage, within +0.02 and −0.10 V per "
+          "cell; it is never the BMS that should end a charge.\n\nClick a pair to put a charger to a pack or take it off. Charge attended, "
+          "away from the way out, never below 0 °C."},
+      StationRow{
+          Station::Range, 8, &made<RangeStation>,
+          "Distance and climb give Wh per km; what the packs deliver down to 15 % gives km. Until rides are logged the answer is a band of "
+          "± 15 %.\n\nThe dashed line is the route. Each pack alone is shown too: what gets you home if the other one quits."}};
   return rows;
 }
 

@@ -23,8 +23,9 @@ TopBar::TopBar(Kit kit, const ActionTable& actions, QWidget* parent) : QWidget(p
   menu_ = new QToolButton;
   menu_->setText(QStringLiteral("Menu  F10"));
   for (QToolButton* b : {goTo_, menu_})
-    b->setStyleSheet(QStringLiteral("QToolButton { color: #FBF8F0; background: transparent; border: 1px solid transparent; padding: 3px 10px; }"
-                                    "QToolButton:hover { border: 1px solid #BFDDE0; } QToolButton:focus { border: 2px solid #FBF8F0; padding: 2px 9px; }"));
+    b->setStyleSheet(QStringLiteral(
+        "QToolButton { color: #FBF8F0; background: transparent; border: 1px solid transparent; padding: 3px 10px; }"
+        "QToolButton:hover { border: 1px solid #BFDDE0; } QToolButton:focus { border: 2px solid #FBF8F0; padding: 2px 9px; }"));
   connect(goTo_, &QToolButton::clicked, this, &TopBar::goToRequested);
   connect(menu_, &QToolButton::clicked, this, &TopBar::openMenu);
   row->addWidget(title_);

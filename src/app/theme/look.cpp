@@ -122,9 +122,9 @@ QLabel[role="figure"] { font-family: "B612 Mono"; font-size: 13px; }
     Ink ink;
   };
   // Longer names first: "@ondeep" before "@deep" is safe, "@bankline" must precede "@bank".
-  for (const Name& n : {Name{"@bankline", Ink::BankLine}, Name{"@ondeep", Ink::OnDeep}, Name{"@paper", Ink::Paper}, Name{"@card", Ink::Card},
-                        Name{"@ink", Ink::Ink}, Name{"@soft", Ink::Soft}, Name{"@deep", Ink::Deep}, Name{"@shoal", Ink::Shoal},
-                        Name{"@stop", Ink::Stop}})
+  for (const Name& n :
+       {Name{"@bankline", Ink::BankLine}, Name{"@ondeep", Ink::OnDeep}, Name{"@paper", Ink::Paper}, Name{"@card", Ink::Card},
+        Name{"@ink", Ink::Ink}, Name{"@soft", Ink::Soft}, Name{"@deep", Ink::Deep}, Name{"@shoal", Ink::Shoal}, Name{"@stop", Ink::Stop}})
     sheet.replace(QLatin1String(n.word), colour(n.ink).name());
   return sheet;
 }

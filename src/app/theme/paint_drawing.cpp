@@ -64,10 +64,8 @@ void paintDrawing(QPainter& painter, const drawing::Drawing& drawing, const Look
       case ShapeKind::Polyline: painter.drawPolyline(polygonOf(s.points)); break;
       case ShapeKind::Rectangle: {
         const QRectF box(QPointF(s.points[0].x, s.points[0].y), QPointF(s.points[1].x, s.points[1].y));
-        if (s.radius > 0)
-          painter.drawRoundedRect(box, s.radius, s.radius);
-        else
-          painter.drawRect(box);
+        if (s.radius > 0) painter.drawRoundedRect(box, s.radius, s.radius);
+        else painter.drawRect(box);
         break;
       }
       case ShapeKind::Circle: painter.drawEllipse(QPointF(s.points[0].x, s.points[0].y), s.radius, s.radius); break;

@@ -119,10 +119,8 @@ void DrawingView::mousePressEvent(QMouseEvent* e) {
 void DrawingView::mouseMoveEvent(QMouseEvent* e) {
   if (e->buttons() & Qt::LeftButton) {
     dragging_ = true;
-    if (pressed_.isEmpty())
-      Q_EMIT groundDragged(e->position());
-    else
-      Q_EMIT partDragged(pressed_, e->position(), false);
+    if (pressed_.isEmpty()) Q_EMIT groundDragged(e->position());
+    else Q_EMIT partDragged(pressed_, e->position(), false);
     return;
   }
   const drawing::Shape* s = shapeAt(e->position());
@@ -133,10 +131,8 @@ void DrawingView::mouseReleaseEvent(QMouseEvent* e) {
   if (e->button() != Qt::LeftButton || pressed_.isEmpty()) return;
   const QString part = pressed_;
   pressed_.clear();
-  if (dragging_)
-    Q_EMIT partDragged(part, e->position(), true);
-  else
-    Q_EMIT partClicked(part);
+  if (dragging_) Q_EMIT partDragged(part, e->position(), true);
+  else Q_EMIT partClicked(part);
 }
 
 void DrawingView::keyPressEvent(QKeyEvent* e) {
@@ -159,10 +155,8 @@ bool DrawingView::event(QEvent* e) {
   if (e->type() == QEvent::ToolTip) {
     const auto* help = static_cast<QHelpEvent*>(e);
     const drawing::Shape* s = shapeAt(help->pos());
-    if (s && !s->tip.empty())
-      QToolTip::showText(help->globalPos(), QString::fromStdString(s->tip), this);
-    else
-      QToolTip::hideText();
+    if (s && !s->tip.empty()) QToolTip::showText(help->globalPos(), QString::fromStdString(s->tip), this);
+    else QToolTip::hideText();
     return true;
   }
   return QWidget::event(e);

@@ -50,10 +50,8 @@ Entry::Entry(Kit kit, QString pointer, QWidget* parent)
   problem_->setProperty("role", "problem");
   problem_->setWordWrap(true);
   problem_->hide();
-  if (isChoice(spec_->kind))
-    buildChoice();
-  else
-    buildLine();
+  if (isChoice(spec_->kind)) buildChoice();
+  else buildLine();
   QWidget* editor = line_ ? static_cast<QWidget*>(line_) : choice_;
   editor->setAccessibleName(text(spec_->label));
   editor->setAccessibleDescription(text(spec_->howTo));

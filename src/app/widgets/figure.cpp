@@ -6,7 +6,8 @@
 
 namespace usherwright::app {
 
-Figure::Figure(Kit kit, const QString& caption, const QString& working, QWidget* parent) : QAbstractButton(parent), kit_(kit), caption_(caption) {
+Figure::Figure(Kit kit, const QString& caption, const QString& working, QWidget* parent)
+    : QAbstractButton(parent), kit_(kit), caption_(caption) {
   setFocusPolicy(Qt::StrongFocus);
   setCursor(Qt::PointingHandCursor);
   setWorking(working);

@@ -8,7 +8,8 @@
 
 namespace usherwright::app {
 
-ProvenanceMark::ProvenanceMark(Kit kit, QString pointer, QWidget* parent) : QAbstractButton(parent), kit_(kit), pointer_(std::move(pointer)) {
+ProvenanceMark::ProvenanceMark(Kit kit, QString pointer, QWidget* parent)
+    : QAbstractButton(parent), kit_(kit), pointer_(std::move(pointer)) {
   setFocusPolicy(Qt::NoFocus);  // F4 on the field does the same
   setCursor(Qt::PointingHandCursor);
   connect(this, &QAbstractButton::clicked, this, [this] { Q_EMIT kit_.desk.provenanceRequested(pointer_); });

@@ -65,6 +65,7 @@ struct Figures {
   Load rideLoad;
   std::shared_ptr<const DischargeRun> ride;  ///< present charges, the ride's load; null without packs
   std::shared_ptr<const DischargeRun> full;  ///< full to the floor at the route's power
+  std::shared_ptr<const DischargeRun> now;   ///< present charges to the floor at the route's power
   StateOfCharge gaugeAtStart, truthAtStart;
   std::optional<ConnectWindow> window;        ///< of the two packs furthest apart
   std::size_t windowHigh = 0, windowLow = 0;  ///< their indices

@@ -87,7 +87,7 @@ class Runs {
  public:
   explicit Runs(const Figures* previous) {
     if (!previous) return;
-    for (const RunPtr& p : {previous->ride, previous->full})
+    for (const RunPtr& p : {previous->ride, previous->full, previous->now})
       if (p) known_.push_back(p);
     for (const PackFigures& p : previous->packs)
       if (p.alone) known_.push_back(p.alone);
@@ -277,7 +277,8 @@ class Maker {
       f_.packs[k].rangeAlone = f_.packs[k].alone->energyAtController / r.route.perKilometre;
     }
     r.stockAlone = f_.packs.front().rangeAlone;
-    r.now = runs_.get(fullTo(inputFor(everyone(), load), false))->energyAtController / r.route.perKilometre;
+    f_.now = runs_.get(fullTo(inputFor(everyone(), load), false));
+    r.now = f_.now->energyAtController / r.route.perKilometre;
   }
 
   /// The measured rest voltage where there is a rested reading, else the one of the stated charge.

@@ -155,13 +155,19 @@ Working rangeWorking(const Context& c) {
 std::optional<Working> elementWorking(const Context& c, const std::string& id) {
   for (const Element& e : c.figures.elements) {
     if (e.id != id) continue;
-    Working w{"Headroom of " + e.name, "headroom = rating / I_peak − 1", {}, "rating not known yet", "every element carries the whole current"};
+    Working w{
+        "Headroom of " + e.name, "headroom = rating / I_peak − 1", {}, "rating not known yet", "every element carries the whole current"};
     if (const auto rating = e.counted()) {
       const bool wire = e.kind == ElementKind::Lead || e.kind == ElementKind::MainLead;
-      w.inputs.push_back(input(c, "rating", wire ? e.name + ", at its insulation class in 30 °C air" : e.name, text(*rating), wire ? "" : e.pointer));
+      w.inputs.push_back(
+          input(c, "rating", wire ? e.name + ", at its insulation class in 30 °C air" : e.name, text(*rating), wire ? "" : e.pointer));
       w.result = text(*rating);
     }
-    if (e.shortTime) w.inputs.push_back(input(c, "I_short", fmt::format("for {} s{}", formatNumber(e.shortFor.value()), e.shortCounts ? "" : ", not counted: the peak may last longer"), text(*e.shortTime)));
+    if (e.shortTime)
+      w.inputs.push_back(
+          input(c, "I_short",
+                fmt::format("for {} s{}", formatNumber(e.shortFor.value()), e.shortCounts ? "" : ", not counted: the peak may last longer"),
+                text(*e.shortTime)));
     rules::addPeak(c, w);
     if (const auto h = e.headroomAtPeak()) w.result = fmt::format("{} at peak", percent(*h));
     if (const auto h = e.headroomSustained()) w.result += fmt::format(", {} sustained", percent(*h));
@@ -182,8 +188,13 @@ std::optional<Working> fieldWorking(const Context& c, const std::string& pointer
 }
 
 Working usableWorking(const Context& c) {
-  Working w{"Usable energy, all packs full", "E = ∫ U_controller · I dt, from full until 15 % is left in each pack or the controller cuts off", {}, wh(c.figures.range.usable), "joined simulation at the route's mean power"};
-  for (const PackFigures& p : c.figures.packs) w.inputs.push_back(input(c, "Q", p.model.name + ", usable", formatNumber(p.model.capacity.value()) + " Ah"));
+  Working w{"Usable energy, all packs full",
+            "E = ∫ U_controller · I dt, from full until 15 % is left in each pack or the controller cuts off",
+            {},
+            wh(c.figures.range.usable),
+            "joined simulation at the route's mean power"};
+  for (const PackFigures& p : c.figures.packs)
+    w.inputs.push_back(input(c, "Q", p.model.name + ", usable", formatNumber(p.model.capacity.value()) + " Ah"));
   w.inputs.push_back(input(c, "P", "mean while drawing", formatNumber(c.figures.range.route.meanWhileDrawing.value()) + " W"));
   return w;
 }
@@ -191,7 +202,12 @@ Working usableWorking(const Context& c) {
 Working routeEnergyWorking(const Context& c) {
   Working w{"Energy of the route", "E = Σ P · t", {}, wh(c.figures.range.route.energy), "steady-speed road load"};
   for (const Leg& leg : c.figures.range.route.legs)
-    w.inputs.push_back(input(c, leg.grade > 0 ? "climb" : leg.grade < 0 ? "descent" : "flat", fmt::format("{} at {} km/h", km(leg.length), formatNumber(leg.speed.value())), fmt::format("{} W for {}", formatNumber(leg.power.value()), minutes(leg.time))));
+    w.inputs.push_back(input(c,
+                             leg.grade > 0   ? "climb"
+                             : leg.grade < 0 ? "descent"
+                                             : "flat",
+                             fmt::format("{} at {} km/h", km(leg.length), formatNumber(leg.speed.value())),
+                             fmt::format("{} W for {}", formatNumber(leg.power.value()), minutes(leg.time))));
   return w;
 }
 

@@ -113,11 +113,14 @@ class SideView {
     const double width = 150, height = 38;
     int& row = left ? leftTags_ : rightTags_;
     const Point corner{left ? 4.0 : d_.width - width - 4, 6 + (height + 8) * row++};
-    pen_.line({{left ? corner.x + width : corner.x, corner.y + height / 2}, {place.x + (left ? -8 : 8), place.y - 11}}, Ink::Soft, 1, Pattern::Dotted);
+    pen_.line({{left ? corner.x + width : corner.x, corner.y + height / 2}, {place.x + (left ? -8 : 8), place.y - 11}}, Ink::Soft, 1,
+              Pattern::Dotted);
     Shape& box = pen_.rectangle(corner, {corner.x + width, corner.y + height}, Ink::Card, Ink::BankLine, 4);
     box.part = "pack/" + m.id;
-    pen_.text({corner.x + 10, corner.y + 16}, elided(std::to_string(k + 1) + "  " + m.name, Face::Label, width - 16), Face::Label, Ink::Ink);
-    pen_.text({corner.x + 10, corner.y + 32}, fmt::format("{}S{}P  {} Wh", m.series, m.parallel, formatNumber(m.label.value())), Face::SmallFigure, Ink::Soft);
+    pen_.text({corner.x + 10, corner.y + 16}, elided(std::to_string(k + 1) + "  " + m.name, Face::Label, width - 16), Face::Label,
+              Ink::Ink);
+    pen_.text({corner.x + 10, corner.y + 32}, fmt::format("{}S{}P  {} Wh", m.series, m.parallel, formatNumber(m.label.value())),
+              Face::SmallFigure, Ink::Soft);
   }
 
   const Subject& s_;

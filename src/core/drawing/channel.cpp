@@ -215,8 +215,9 @@ class ChannelMaker {
         const double y = narrowsAt_.y + side * (narrowsHalf_ + 1);
         pen_.line({{x - 3, y + side * 7}, {x + 3, y}}, ink, 1.6);
       }
-    const std::string words = fmt::format("narrows: {}, {} A, {}{} %", e.name, formatNumber(e.counted()->value()),
-                                          headroom >= 0 ? "+" : "−", formatNumber(std::abs(headroom) * 100, std::abs(headroom) < 0.1 ? 1 : 2));
+    const std::string words =
+        fmt::format("narrows: {}, {} A, {}{} %", e.name, formatNumber(e.counted()->value()), headroom >= 0 ? "+" : "−",
+                    formatNumber(std::abs(headroom) * 100, std::abs(headroom) < 0.1 ? 1 : 2));
     const double w = textWidth(words, Face::Small) + 14;
     const double x = std::clamp(narrowsAt_.x + 22, 4.0, std::max(4.0, size_.width - w - 120));
     Shape& box = pen_.rectangle({x, 1}, {x + w, 19}, Ink::Card, ink, 3);

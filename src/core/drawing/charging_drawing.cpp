@@ -107,11 +107,11 @@ Drawing chargeTimeline(const Subject& subject, Size size) {
     pen.line({{x - 34, y - 20}, {x - 8, y - 20}}, packInk(c.pack), 2, packPattern(c.pack));
     pen.text({x, y - 16}, name, Face::Label, Ink::Ink);
     const auto eighty = c.run->timeTo(StateOfCharge(0.8));
-    pen.text({x, y},
-             fmt::format("{}Ah ÷ A says {} · {} Wh from the wall",
-                         eighty && *eighty > Second(0) ? "80 % after " + hours(*eighty) + " · " : "", hours(c.run->benchRule),
-                         formatNumber(c.run->mains.value())),
-             Face::Small, Ink::Soft);
+    pen.text(
+        {x, y},
+        fmt::format("{}Ah ÷ A says {} · {} Wh from the wall", eighty && *eighty > Second(0) ? "80 % after " + hours(*eighty) + " · " : "",
+                    hours(c.run->benchRule), formatNumber(c.run->mains.value())),
+        Face::Small, Ink::Soft);
     d.description += name + ". ";
   }
   return d;

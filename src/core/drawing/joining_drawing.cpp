@@ -239,7 +239,8 @@ class BasinMaker {
     const bool flows = std::abs(row_.current[k].value()) > 1e-6;
     const bool joined = count_ > 1;
     const double thick = std::clamp(std::abs(row_.current[k].value()) * 1.2, 2.0, 18.0);
-    pen_.line({{centre, floorY_}, {centre, busY_}, {junction_, busY_}}, flows ? (k == most_ ? Ink::Deep : Ink::Water) : Ink::BankLine, thick);
+    pen_.line({{centre, floorY_}, {centre, busY_}, {junction_, busY_}}, flows ? (k == most_ ? Ink::Deep : Ink::Water) : Ink::BankLine,
+              thick);
     if (f_.joint.oneWay && joined) valve(centre, flows);
     const double room = std::max(36.0, wordsEnd - centre - 12);
     std::string words = "no flow";
@@ -276,7 +277,8 @@ class BasinMaker {
   void describe() {
     d_.description = "Basins:";
     for (std::size_t k = 0; k < count_; ++k)
-      d_.description += fmt::format(" {} {} at {} V, {};", f_.packs[k].model.name, share(row_.soc[k]), formatNumber(row_.rest[k].value()), amps(row_.current[k]));
+      d_.description += fmt::format(" {} {} at {} V, {};", f_.packs[k].model.name, share(row_.soc[k]), formatNumber(row_.rest[k].value()),
+                                    amps(row_.current[k]));
   }
 
   const Figures& f_;

@@ -144,8 +144,7 @@ Drawing voltageLadder(const Subject& subject, std::size_t pack, Size size) {
   if (c.cutoff) {
     pen.rectangle({x(1), plot.y((cut + tolerance).value())}, {x(1) + width, plot.y((cut - tolerance).value())}, Ink::Bank, Ink::Mind);
     marks.push_back({cut.value(),
-                     fmt::format("{}–{} off", formatNumber((cut - tolerance).value()), formatNumber((cut + tolerance).value())),
-                     Ink::Ink});
+                     fmt::format("{}–{} off", formatNumber((cut - tolerance).value()), formatNumber((cut + tolerance).value())), Ink::Ink});
   }
   labels(pen, plot, x(1) + width, x(2) - x(1) - width, marks);
   if (charger) {

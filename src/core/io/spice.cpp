@@ -46,8 +46,7 @@ std::string spiceNetlist(const DischargeInput& in, const SpiceOptions& options) 
   out += fmt::format("Rm bus ctl {:.9g}\n", std::max(in.common.value(), 1e-9));
   if (in.load.constantPower)
     out += fmt::format("Bload ctl 0 i=min({:.9g}/max(v(ctl),1),{:.9g})\n", in.load.power.value(), std::min(in.load.limit.value(), 1e6));
-  else
-    out += fmt::format("Iload ctl 0 {:.9g}\n", std::min(in.load.current, in.load.limit).value());
+  else out += fmt::format("Iload ctl 0 {:.9g}\n", std::min(in.load.current, in.load.limit).value());
   out += fmt::format(".nodeset v(bus)={0:.6g} v(ctl)={0:.6g}\n", highestRest(in) * 0.97);
   std::string columns = "v(bus)";
   for (std::size_t k = 0; k < in.sources.size(); ++k) columns += fmt::format(" vs{0}#branch v(q{0})", k);

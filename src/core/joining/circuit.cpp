@@ -77,7 +77,8 @@ Operating solve(const Network& net, const std::array<double, maximumPacks>& emf,
   return out;
 }
 
-Held::Held(const Network& net, std::uint32_t conducting, bool limited) : count_(net.count), drop_(net.forwardDrop), conducting_(conducting) {
+Held::Held(const Network& net, std::uint32_t conducting, bool limited)
+    : count_(net.count), drop_(net.forwardDrop), conducting_(conducting) {
   double sum = 0.0;
   for (std::size_t k = 0; k < count_; ++k) {
     if (!(conducting >> k & 1u)) continue;

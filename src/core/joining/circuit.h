@@ -95,7 +95,7 @@ class Held {
   double perConductance_ = 0.0;                     ///< 1/ΣG
   double drop_ = 0.0;
   double fourPowerResistance_ = 0.0, twoPower_ = 0.0;
-  double fixedCurrent_ = 0.0;                       ///< A, where the load does not depend on the voltage
+  double fixedCurrent_ = 0.0;  ///< A, where the load does not depend on the voltage
   bool constantPower_ = false;
   std::uint32_t conducting_ = 0;
 };

@@ -17,12 +17,9 @@ Expected<std::vector<std::string>> record(std::string_view text, std::size_t& at
     const char c = text[at];
     if (c == '\n') ++line;
     if (quoted) {
-      if (c != '"')
-        fields.back() += c;
-      else if (at + 1 < text.size() && text[at + 1] == '"')
-        fields.back() += text[++at];
-      else
-        quoted = false;
+      if (c != '"') fields.back() += c;
+      else if (at + 1 < text.size() && text[at + 1] == '"') fields.back() += text[++at];
+      else quoted = false;
     } else if (c == '"' && fields.back().empty()) {
       quoted = true;
     } else if (c == ',') {
@@ -58,7 +55,8 @@ Expected<CsvTable> readCsv(std::string_view text) {
       continue;
     }
     if (fields->size() != table.columns.size())
-      return unexpected(fmt::format("line {}", here), fmt::format("{} fields", fields->size()), fmt::format("{} fields", table.columns.size()));
+      return unexpected(fmt::format("line {}", here), fmt::format("{} fields", fields->size()),
+                        fmt::format("{} fields", table.columns.size()));
     table.rows.push_back(std::move(*fields));
   }
   if (table.columns.empty()) return unexpected("line 1", "nothing", "a line of column names");

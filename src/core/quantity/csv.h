@@ -10,8 +10,8 @@
 namespace usherwright {
 
 struct CsvTable {
-  std::vector<std::string> columns;             ///< of the first line
-  std::vector<std::vector<std::string>> rows;   ///< each as long as `columns`
+  std::vector<std::string> columns;            ///< of the first line
+  std::vector<std::vector<std::string>> rows;  ///< each as long as `columns`
 
   /// The place of a column, −1 if it is not there.
   int column(std::string_view name) const;

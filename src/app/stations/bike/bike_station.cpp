@@ -30,7 +30,8 @@ BikeStation::BikeStation(Kit kit, QWidget* parent) : StationView(kit, parent) {
     const Plan& plan = kit_.document.plan();
     if (part == QLatin1String("controller")) Q_EMIT kit_.desk.fieldRequested(QStringLiteral("/bike/controller/current_max_A"));
     for (std::size_t k = 0; k < plan.packs.size(); ++k)
-      if (part == QStringLiteral("pack/") + text(plan.packs[k].id)) Q_EMIT kit_.desk.fieldRequested(QStringLiteral("/packs/%1/series").arg(k));
+      if (part == QStringLiteral("pack/") + text(plan.packs[k].id))
+        Q_EMIT kit_.desk.fieldRequested(QStringLiteral("/packs/%1/series").arg(k));
     for (std::size_t r = 0; r < plan.wiring.runs.size(); ++r)
       if (part == text(plan.wiring.runs[r].from) + QStringLiteral("/lead"))
         Q_EMIT kit_.desk.fieldRequested(QStringLiteral("/wiring/runs/%1/length_plus_m").arg(r));

@@ -56,11 +56,10 @@ void LabelReaderBox::read() {
   }
   cards_->setMinimumHeight(std::min(96, flow_->heightForWidth(std::max(cards_->width(), 200))));
   if (typed.empty())
-    words_->setText(QStringLiteral("Type or paste the text of a controller, pack or charger; each rating appears here with what it means. Ctrl+Enter takes all."));
-  else if (candidates_.empty())
-    words_->setText(QStringLiteral("Nothing here looks like a rating yet."));
-  else
-    words_->clear();
+    words_->setText(QStringLiteral(
+        "Type or paste the text of a controller, pack or charger; each rating appears here with what it means. Ctrl+Enter takes all."));
+  else if (candidates_.empty()) words_->setText(QStringLiteral("Nothing here looks like a rating yet."));
+  else words_->clear();
   for (const LabelCandidate& c : candidates_)
     if (!c.couldBe.empty()) explain(c);
 }
@@ -72,7 +71,8 @@ void LabelReaderBox::explain(const LabelCandidate& c) {
   }
   QStringList options;
   for (const std::string& o : c.couldBe) options << text(o);
-  words_->setText(QStringLiteral("“%1” may be %2. Settled by %3.").arg(text(c.piece), options.join(QStringLiteral("; ")), text(c.settledBy)));
+  words_->setText(
+      QStringLiteral("“%1” may be %2. Settled by %3.").arg(text(c.piece), options.join(QStringLiteral("; ")), text(c.settledBy)));
 }
 
 void LabelReaderBox::accept(const LabelCandidate& candidate) {

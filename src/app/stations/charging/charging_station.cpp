@@ -9,7 +9,8 @@ namespace usherwright::app {
 ChargingStation::ChargingStation(Kit kit, QWidget* parent) : StationView(kit, parent) {
   pages_ = new QStackedLayout(this);
   auto* empty = new EmptyState(kit_, QStringLiteral("No charger yet"),
-                               QStringLiteral("Bring the charger's label: what is printed after OUTPUT, and its plug.\nA charger is chosen by its full voltage, never by the class of the pack."));
+                               QStringLiteral("Bring the charger's label: what is printed after OUTPUT, and its plug.\nA charger is chosen "
+                                              "by its full voltage, never by the class of the pack."));
   connect(empty->beginButton(QStringLiteral("Add a charger")), &QPushButton::clicked, this, &ChargingStation::addCharger);
   pages_->addWidget(empty);
   auto* page = new QWidget;
@@ -84,13 +85,15 @@ std::vector<EntrySection> ChargingStation::sections() const {
   std::vector<EntrySection> out;
   for (std::size_t i = 0; i < plan.chargers.size(); ++i) {
     QStringList list;
-    for (const char* key : {"name", "output_V", "output_A", "reading_V", "meter_accuracy", "plug", "polarity", "selector", "efficiency", "stop_A"})
+    for (const char* key :
+         {"name", "output_V", "output_A", "reading_V", "meter_accuracy", "plug", "polarity", "selector", "efficiency", "stop_A"})
       list << QStringLiteral("/chargers/%1/%2").arg(i).arg(QLatin1String(key));
     out.push_back({text(plan.chargers[i].name.empty() ? plan.chargers[i].id : plan.chargers[i].name), list});
   }
   for (std::size_t k = 0; k < plan.packs.size(); ++k) {
     QStringList list;
-    for (const char* key : {"soc", "charge_port", "charge_polarity", "charge_lead_size", "charge_fuse/rating_A", "bms/charge_A", "charge_temperature_C"})
+    for (const char* key :
+         {"soc", "charge_port", "charge_polarity", "charge_lead_size", "charge_fuse/rating_A", "bms/charge_A", "charge_temperature_C"})
       list << QStringLiteral("/packs/%1/%2").arg(k).arg(QLatin1String(key));
     out.push_back({QStringLiteral("Charge port: %1").arg(text(plan.packs[k].name.empty() ? plan.packs[k].id : plan.packs[k].name)), list});
   }

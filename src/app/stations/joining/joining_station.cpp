@@ -8,8 +8,8 @@
 namespace usherwright::app {
 namespace {
 
-constexpr int frame = 16;               // ms
-constexpr double playingSeconds = 12.0; // the whole ride plays in this time
+constexpr int frame = 16;                // ms
+constexpr double playingSeconds = 12.0;  // the whole ride plays in this time
 
 }  // namespace
 
@@ -115,10 +115,8 @@ QWidget* JoiningStation::buildTimeRow() {
   connect(play_, &QPushButton::toggled, this, [this](bool on) {
     play_->setText(on ? QStringLiteral("hold") : QStringLiteral("play"));
     if (on && time_ >= end() - Second(1)) setTime(Second(0));
-    if (on)
-      timer_.start();
-    else
-      timer_.stop();
+    if (on) timer_.start();
+    else timer_.stop();
   });
   row->addWidget(play_);
   return box;
@@ -148,8 +146,10 @@ void JoiningStation::scrubTo(QPointF position) {
 void JoiningStation::step(int key, Qt::KeyboardModifiers modifiers) {
   const Second by(modifiers & Qt::ShiftModifier ? 600 : 60);
   switch (key) {
-    case Qt::Key_Left: case Qt::Key_Down: return setTime(time_ - by);
-    case Qt::Key_Right: case Qt::Key_Up: return setTime(time_ + by);
+    case Qt::Key_Left:
+    case Qt::Key_Down: return setTime(time_ - by);
+    case Qt::Key_Right:
+    case Qt::Key_Up: return setTime(time_ + by);
     case Qt::Key_PageDown: return setTime(time_ - Second(600));
     case Qt::Key_PageUp: return setTime(time_ + Second(600));
     case Qt::Key_Home: return setTime(Second(0));
@@ -190,9 +190,10 @@ std::vector<EntrySection> JoiningStation::sections() const {
   const Plan& plan = kit_.document.plan();
   const QString joining = QStringLiteral("/joining/");
   std::vector<EntrySection> out;
-  out.push_back({QStringLiteral("The ride draws"),
-                 {joining + QStringLiteral("load_mode"),
-                  joining + (plan.joining.loadMode == LoadMode::Power ? QStringLiteral("load_power_W") : QStringLiteral("load_current_A"))}});
+  out.push_back(
+      {QStringLiteral("The ride draws"),
+       {joining + QStringLiteral("load_mode"),
+        joining + (plan.joining.loadMode == LoadMode::Power ? QStringLiteral("load_power_W") : QStringLiteral("load_current_A"))}});
   if (plan.packs.size() > 1) {
     QStringList joint;
     if (plan.joining.method != Method::Direct)

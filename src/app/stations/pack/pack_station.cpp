@@ -10,8 +10,9 @@ namespace usherwright::app {
 
 PackStation::PackStation(Kit kit, QWidget* parent) : StationView(kit, parent), tabs_(new QButtonGroup(this)) {
   pages_ = new QStackedLayout(this);
-  auto* empty = new EmptyState(kit_, QStringLiteral("No pack yet"),
-                               QStringLiteral("Bring the label of the stock pack, or its rested voltage and its Ah.\nCells, BMS and charge follow from there."));
+  auto* empty = new EmptyState(
+      kit_, QStringLiteral("No pack yet"),
+      QStringLiteral("Bring the label of the stock pack, or its rested voltage and its Ah.\nCells, BMS and charge follow from there."));
   connect(empty->beginButton(QStringLiteral("Add the stock pack")), &QPushButton::clicked, this,
           [this] { kit_.document.commit(withNewPack(kit_.document.plan())); });
   pages_->addWidget(empty);
@@ -107,8 +108,9 @@ void PackStation::buildTabs() {
       current_ = kit_.document.plan().packs.size();
       kit_.document.commit(withDuplicatePack(kit_.document.plan(), from));
     })->setToolTip(QStringLiteral("Copy this pack"));
-    action(QStringLiteral("remove"), [this] { kit_.document.commit(withoutPack(kit_.document.plan(), current_)); })
-        ->setToolTip(QStringLiteral("Remove this pack (undo brings it back)"));
+    action(QStringLiteral("remove"), [this] {
+      kit_.document.commit(withoutPack(kit_.document.plan(), current_));
+    })->setToolTip(QStringLiteral("Remove this pack (undo brings it back)"));
     tabRow_->addStretch(1);
   }
   if (QAbstractButton* b = tabs_->button(static_cast<int>(current_))) b->setChecked(true);
@@ -172,11 +174,12 @@ std::vector<EntrySection> PackStation::sections() const {
   const Pack& p = kit_.document.plan().packs[current_];
   const QString cell = QStringLiteral("/cells/%1/").arg(text(p.cell));
   std::vector<EntrySection> out;
-  out.push_back({QStringLiteral("Pack"), of(pack, {"name", "cell", "series", "parallel", "soc", "soh", "temperature_C",
-                                                   "measured_resistance_mohm", "links_mohm", "tails_mohm", "mass_kg", "price", "mixed_cells"})});
+  out.push_back(
+      {QStringLiteral("Pack"), of(pack, {"name", "cell", "series", "parallel", "soc", "soh", "temperature_C", "measured_resistance_mohm",
+                                         "links_mohm", "tails_mohm", "mass_kg", "price", "mixed_cells"})});
   if (kit_.document.assessment().figures.packs[current_].model.full > Volt(60)) out.back().pointers << pack + QStringLiteral("competence");
-  out.push_back({QStringLiteral("Its cells"), of(cell, {"name", "chemistry", "form", "capacity_Ah", "resistance_mohm", "continuous_A", "peak_A",
-                                                        "charge_A", "mass_g", "price", "verified"})});
+  out.push_back({QStringLiteral("Its cells"), of(cell, {"name", "chemistry", "form", "capacity_Ah", "resistance_mohm", "continuous_A",
+                                                        "peak_A", "charge_A", "mass_g", "price", "verified"})});
   QStringList bms = of(pack, {"bms/present"});
   if (p.bms.present.value_or(true))
     bms += of(pack, {"bms/series", "bms/chemistry", "bms/continuous_A", "bms/peak_A", "bms/peak_s", "bms/charge_A", "bms/cell_cutoff_V",

@@ -8,7 +8,8 @@ namespace usherwright::app {
 
 RangeStation::RangeStation(Kit kit, QWidget* parent) : StationView(kit, parent) {
   pages_ = new QStackedLayout(this);
-  auto* empty = new EmptyState(kit_, QStringLiteral("No route yet"), QStringLiteral("Bring a distance and a climb: a usual round, a map, an odometer."));
+  auto* empty = new EmptyState(kit_, QStringLiteral("No route yet"),
+                               QStringLiteral("Bring a distance and a climb: a usual round, a map, an odometer."));
   connect(empty->beginButton(QStringLiteral("Add a usual round")), &QPushButton::clicked, this,
           [this] { kit_.document.commit(withRoute(kit_.document.plan()), QStringLiteral("add a route")); });
   pages_->addWidget(empty);
@@ -44,13 +45,18 @@ void RangeStation::refresh() {
   pages_->setCurrentIndex(plan.routes.empty() ? 0 : 1);
   if (plan.routes.empty()) return entries_->show({});
   QStringList route, bike;
-  for (const char* key : {"km", "climb_m", "climb_grade", "speed_km_h", "surface"}) route << QStringLiteral("/routes/0/") + QLatin1String(key);
-  for (const char* key : {"rider_W", "load_kg", "rider_kg", "mass_kg", "cda_m2", "crr"}) bike << QStringLiteral("/bike/") + QLatin1String(key);
-  entries_->show({{text(plan.routes.front().id), route}, {QStringLiteral("What rolls"), bike}, {QStringLiteral("The day"), {QStringLiteral("/ambient_C")}}});
+  for (const char* key : {"km", "climb_m", "climb_grade", "speed_km_h", "surface"})
+    route << QStringLiteral("/routes/0/") + QLatin1String(key);
+  for (const char* key : {"rider_W", "load_kg", "rider_kg", "mass_kg", "cda_m2", "crr"})
+    bike << QStringLiteral("/bike/") + QLatin1String(key);
+  entries_->show({{text(plan.routes.front().id), route},
+                  {QStringLiteral("What rolls"), bike},
+                  {QStringLiteral("The day"), {QStringLiteral("/ambient_C")}}});
   const RangeFigures& r = kit_.document.assessment().figures.range;
   const bool imperial = kit_.document.units() == UnitSystem::Imperial;
   const double scale = shownUnit(Kind::Distance, kit_.document.units()).scale;
-  likely_->setValue(r.known ? text(formatNumber(r.likely.value() / scale, 2)) : QStringLiteral("?"), text(shownUnit(Kind::Distance, kit_.document.units()).symbol));
+  likely_->setValue(r.known ? text(formatNumber(r.likely.value() / scale, 2)) : QStringLiteral("?"),
+                    text(shownUnit(Kind::Distance, kit_.document.units()).symbol));
   perKm_->setValue(text(formatNumber(r.route.perKilometre.value() * scale)), imperial ? QStringLiteral("Wh/mi") : QStringLiteral("Wh/km"));
   need_->setValue(text(formatNumber(r.route.energy.value())), QStringLiteral("Wh"));
   usable_->setValue(r.known ? text(formatNumber(r.usable.value())) : QStringLiteral("?"), QStringLiteral("Wh"));
