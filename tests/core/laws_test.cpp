@@ -246,3 +246,39 @@ TEST_CASE("a selector uses one pack at a time and changes at the mark") {
   CHECK(run.at(*run.sources[0].left + Second(6)).current[1].value() == Approx(10));
   CHECK(run.sources[1].end < StateOfCharge(0.05));  // the last one runs to the end
 }
+
+TEST_CASE("a direct joint of unlike packs ends in bounded time, whoever overcharges whom") {
+  DischargeInput in;
+  for (int series : {13, 16}) {
+    Source s;
+    s.id = "p" + std::to_string(series);
+    s.series = series;
+    s.cells = Ohm(0.1);
+    s.capacity = AmpereHour(10);
+    s.start = StateOfCharge(0.95);
+    in.sources.push_back(s);
+  }
+  in.joint = {Volt(0), Ohm(0.0005), false, false};
+  in.load.power = Watt(200);
+  in.cutoff = Volt(38);
+  const DischargeRun run = discharge(in);
+  CHECK(run.at(Second(1)).current[0] < Ampere(0));  // the lower pack is charged
+  CHECK(run.cause != EndCause::TimeLimit);
+  CHECK(run.rows(Second(60)).size() < 600);
+}
+
+TEST_CASE("a tiny load on huge packs with a fast slow part stays bounded") {
+  DischargeInput in;
+  Source s;
+  s.id = "huge";
+  s.series = 13;
+  s.cells = Ohm(0.001);
+  s.slow = Ohm(0.01);
+  s.slowCapacitance = Farad(60);
+  s.capacity = AmpereHour(5000);
+  in.sources = {s};
+  in.load.power = Watt(1);
+  const DischargeRun run = discharge(in);
+  CHECK(run.cause == EndCause::TimeLimit);
+  CHECK(run.end == in.longest);
+}

@@ -22,7 +22,9 @@ Plan example(const std::string& name) {
 
 Plan demo() { return example("ferry-path-library-trike"); }
 
-Plan sound() { return with(with(demo(), "/packs/1/fuse/dc_V", "80"), "/cells/tern-33/verified", "yes"); }
+Plan sound() {
+  return with(with(with(demo(), "/packs/1/fuse/dc_V", "80"), "/cells/tern-33/verified", "yes"), "/cells/tern-33/continuous_A", "10");
+}
 
 Plan with(const Plan& plan, const std::string& pointer, const std::string& typed) {
   const auto next = withEntry(plan, {pointer, typed, UnitSystem::Metric, Provenance::Measured});

@@ -10,6 +10,7 @@ namespace usherwright {
 namespace {
 
 constexpr double longestHours = 400;
+constexpr double mostSteps = 20000;
 
 /// State of a charging pack; times in seconds, plain numbers inside.
 struct Charging {
@@ -50,12 +51,21 @@ struct Charging {
   }
 };
 
-/// Step that the slow part and the taper allow.
+/// Steps that the slow part and the taper allow, and no more of them than the whole charge deserves.
 double stepLength(const ChargeInput& in) {
   double h = 20;
   if (in.slow.value() > 0) h = std::min(h, in.slow.value() * in.slowCapacitance.value());
   const double taper = (in.cells + in.path).value() * in.capacity.value() * 3600 / (in.series * 1.5);
-  return std::clamp(std::min(h, taper / 4), 0.05, 20.0);
+  const double whole = std::min(longestHours * 3600, 1.5 * (1 - in.start.value()) * in.capacity.value() * 3600 / in.current.value());
+  return std::max({0.05, whole / mostSteps, std::min(h, taper / 4)});
+}
+
+/// A slow part that is shorter than a step acts as a plain resistance.
+ChargeInput withoutFastPart(ChargeInput in, double step) {
+  if (in.slow.value() <= 0 || in.slow.value() * in.slowCapacitance.value() >= step) return in;
+  in.cells += in.slow;
+  in.slow = Ohm(0);
+  return in;
 }
 
 }  // namespace
@@ -108,16 +118,17 @@ std::optional<Second> ChargeRun::timeTo(StateOfCharge soc) const {
   return std::nullopt;
 }
 
-ChargeRun charge(const ChargeInput& in) {
-  ensure(in.capacity > AmpereHour(0) && in.current > Ampere(0), "charging without capacity or current");
+ChargeRun charge(const ChargeInput& given) {
+  ensure(given.capacity > AmpereHour(0) && given.current > Ampere(0), "charging without capacity or current");
+  const double h = stepLength(given);
+  const ChargeInput in = withoutFastPart(given, h);
   Charging c{&in};
   c.soc = in.start.value();
   ChargeRun run;
   run.benchRule = Hour((1 - in.start.value()) * in.capacity.value() / in.current.value());
-  const double h = stepLength(in);
   const auto keep = [&](double current) { run.points.push_back({Second(c.t), StateOfCharge(c.soc), Ampere(current)}); };
   keep(in.current.value());
-  while (c.t < longestHours * 3600) {
+  while (c.t < longestHours * 3600 && static_cast<double>(run.points.size()) < 3 * mostSteps) {
     if (!c.constantVoltage && c.terminal() >= in.set.value()) {
       c.constantVoltage = true;
       run.constantVoltageFrom = Second(c.t);

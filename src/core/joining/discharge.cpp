@@ -18,6 +18,8 @@ constexpr double changeOver = 5.0;        // s without power at a selector
 constexpr double eventResolution = 1e-4;  // s
 constexpr double longestStep = 240.0;     // s
 constexpr double quasiSteady = 0.5;       // s: a faster RC part acts as a plain resistance
+constexpr double mostTimeConstants = 5000;   // and so does one that is this much shorter than the whole run
+constexpr std::size_t mostPieces = 60000;    // a run that needs more is given up as too long
 
 circuit::Network networkOf(const DischargeInput& in) {
   circuit::Network net;
@@ -30,11 +32,25 @@ circuit::Network networkOf(const DischargeInput& in) {
   return net;
 }
 
-/// A slow part too fast to matter is merged into the plain resistance, so that steps stay long.
-void mergeFastParts(std::vector<Source>& sources) {
-  for (Source& s : sources) {
+/// About how long the packs last: all their charge over the load's current.
+double expectedSeconds(const DischargeInput& in) {
+  double charge = 0, volts = 0;
+  for (const Source& s : in.sources) {
+    charge += 3600 * s.capacity.value();
+    volts = std::max(volts, (s.curve.at(s.start) * s.series).value());
+  }
+  const double current = in.load.constantPower ? in.load.power.value() / std::max(volts, 1.0) : in.load.current.value();
+  return std::min(in.longest.value(), current > 0 ? charge / current : in.longest.value());
+}
+
+/// A slow part too fast to matter is merged into the plain resistance, so that steps stay long and few. Without a load
+/// the slow parts are what there is to see.
+void mergeFastParts(DischargeInput& in) {
+  const bool loaded = in.load.constantPower ? in.load.power > Watt(0) : in.load.current > Ampere(0);
+  const double fast = loaded ? std::max(quasiSteady, expectedSeconds(in) / mostTimeConstants) : quasiSteady;
+  for (Source& s : in.sources) {
     if (s.slow.value() <= 0) continue;
-    if (s.slow.value() * s.slowCapacitance.value() >= quasiSteady) continue;
+    if (s.slow.value() * s.slowCapacitance.value() >= fast) continue;
     s.cells += s.slow;
     s.slow = Ohm(0);
   }
@@ -94,6 +110,7 @@ class Discharger {
       return;
     }
     while (!done_) {
+      if (run_.pieces_.size() >= mostPieces) return finish(EndCause::TimeLimit);
       settle();
       if (!done_) advance();
     }
@@ -157,8 +174,10 @@ class Discharger {
       const Source& s = in_.sources[k];
       const auto& points = s.curve.points();
       const std::uint32_t bit = 1u << k;
-      if (y[k] < points[piece_[k]].soc.value() || y[k] > points[static_cast<std::size_t>(piece_[k]) + 1].soc.value() + 1e-13)
-        g.curveLeft |= bit;
+      // Beyond either end the last piece goes on: a pack that another one overcharges has to stand somewhere.
+      const bool below = piece_[k] > 0 && y[k] < points[piece_[k]].soc.value();
+      const bool above = piece_[k] + 1 < s.curve.pieceCount() && y[k] > points[static_cast<std::size_t>(piece_[k]) + 1].soc.value() + 1e-13;
+      if (below || above) g.curveLeft |= bit;
       if (!(present_ & bit)) continue;
       if (y[k] <= s.floor.value()) g.floored |= bit;
       const double group = (line_[k].base + line_[k].slope * y[k] - y[n_ + k] - op.current[k] * s.cells.value()) / s.series;
@@ -264,10 +283,8 @@ class Discharger {
     for (std::size_t k = 0; k < n_; ++k) {
       if (!(bits >> k & 1u)) continue;
       const auto& points = in_.sources[k].curve.points();
-      const bool down = y_[k] < points[piece_[k]].soc.value();
-      if (down && piece_[k] > 0) --piece_[k];
-      else if (!down && piece_[k] + 1 < in_.sources[k].curve.pieceCount()) ++piece_[k];
-      else y_[k] = std::clamp(y_[k], 0.0, 1.0);
+      if (y_[k] < points[piece_[k]].soc.value()) --piece_[k];
+      else ++piece_[k];
       setLine(k);
     }
   }
@@ -511,7 +528,7 @@ DischargeRun discharge(DischargeInput input) {
   ensure(input.sources.size() <= maximumPacks, "more packs than a run can hold");
   ensure(input.joint.oneWay || input.joint.forwardDrop == Volt(0), "a two-way joint with a forward drop");
   DischargeRun run;
-  mergeFastParts(input.sources);
+  mergeFastParts(input);
   run.input_ = std::move(input);
   run.network_ = networkOf(run.input_);
   Discharger(run).go();

@@ -183,7 +183,7 @@ Expected<Plan> withEntry(const Plan& plan, const Entry& entry) {
     }
   }
   if (!next) return placed(next.error());
-  if (*next == plan) return plan;
+  if (*next == plan && !entry.source) return plan;
   if (isNumeric(spec.kind)) next->provenance[entry.pointer].from = sourceOfEntry(plan, entry);
   return next;
 }

@@ -117,7 +117,7 @@ void chg05(const Context& c, Findings& out) {
     if (!nameplate && !unclear) continue;
     Finding f = begin(c, "CHG-05", Severity::Mind, pair, "reading_V");
     f.sentence =
-        nameplate ? fmt::format("{} says {}, which is a nameplate: is its output {}?", nameOf(charger), text(*charger.output), text(m.full))
+        nameplate ? fmt::format("{} says {}, which is a nameplate; its output should be {}.", nameOf(charger), text(*charger.output), text(m.full))
                   : fmt::format("{} reads {} ± {}: the meter cannot tell whether it is above {}.", nameOf(charger), text(reading->value),
                                 text(reading->error), text(m.full + Volt(stopPerCell * m.series)));
     f.why = "Chargers are sold by the pack's nameplate; the output must match the full voltage.";
