@@ -1,6 +1,6 @@
 // The assessment as a whole: pure, total, the same with and without an earlier one, the demo's figures.
-#include <catch2/catch.hpp>
 #include <rapidcheck/catch.h>
+#include <catch2/catch.hpp>
 
 #include "core/assess/workings.h"
 #include "core/plan/edit.h"
@@ -92,8 +92,8 @@ TEST_CASE("the order of the packs in the file changes no finding") {
 TEST_CASE("the demo's figures are those of its description") {
   const Figures f = plans::assessed(plans::demo()).figures;
   CHECK(f.demand.peak->value() == Approx(23));
-  CHECK(f.demand.sustained->value() == Approx(11).margin(0.5));       // about 11 A over the worst ten minutes
-  CHECK(f.range.route.energy.value() == Approx(450).margin(5));       // about 450 Wh for the round
+  CHECK(f.demand.sustained->value() == Approx(11).margin(0.5));                  // about 11 A over the worst ten minutes
+  CHECK(f.range.route.energy.value() == Approx(450).margin(5));                  // about 450 Wh for the round
   CHECK(f.packs[0].alone->energyAtController.value() == Approx(435).margin(8));  // stock alone: the reason for the second pack
   CHECK(f.elements[static_cast<std::size_t>(f.narrows)].name == "BMS of stock");
   CHECK(*f.elements[static_cast<std::size_t>(f.narrows)].headroomAtPeak() == Approx(25.0 / 23 - 1));
@@ -116,8 +116,21 @@ TEST_CASE("what a second pack changes: the peak not at all, the sag and the rang
 TEST_CASE("every figure that a station shows has a working with a result and a method") {
   const Plan plan = plans::demo();
   const Assessment a = plans::assessed(plan);
-  std::vector<std::string> ids{"peak", "sustained", "narrows", "gauge", "window", "range", "per-km", "usable", "route-energy",
-                               "charge/0/0", "charge/1/1", "ride/0/knee", "ride/1/peak", "field//bike/cda_m2", "field//packs/1/fuse/dc_V"};
+  std::vector<std::string> ids{"peak",
+                               "sustained",
+                               "narrows",
+                               "gauge",
+                               "window",
+                               "range",
+                               "per-km",
+                               "usable",
+                               "route-energy",
+                               "charge/0/0",
+                               "charge/1/1",
+                               "ride/0/knee",
+                               "ride/1/peak",
+                               "field//bike/cda_m2",
+                               "field//packs/1/fuse/dc_V"};
   for (const char* what : {"full", "rated", "label", "resistance", "peak", "gives-up", "short", "mass", "cost"})
     for (const char* pack : {"pack/0/", "pack/1/"}) ids.push_back(std::string(pack) + what);
   for (const Element& e : a.figures.elements) ids.push_back("element/" + e.id);
@@ -137,8 +150,9 @@ TEST_CASE("every figure that a station shows has a working with a result and a m
 TEST_CASE("a working says where its inputs come from") {
   const Plan plan = plans::demo();
   const std::string text = workingOf(plan, plans::assessed(plan), "peak")->text();
-  CHECK(text == "Peak current\nI_peak = I_limit + ΔI + I_acc\n  I_limit = 22 A  (controller limit; label)\n  ΔI = 1 A  (its tolerance; label)\n"
-                "  → 23 A\nMethod: worst case of the printed tolerance\n");
+  CHECK(text ==
+        "Peak current\nI_peak = I_limit + ΔI + I_acc\n  I_limit = 22 A  (controller limit; label)\n  ΔI = 1 A  (its tolerance; label)\n"
+        "  → 23 A\nMethod: worst case of the printed tolerance\n");
 }
 
 TEST_CASE("a plan without packs or routes is assessed and says so by silence") {

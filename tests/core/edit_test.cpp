@@ -1,6 +1,6 @@
 // Edits: a plan in, a plan out, refused with a sentence or taken whole.
-#include <catch2/catch.hpp>
 #include <rapidcheck/catch.h>
+#include <catch2/catch.hpp>
 
 #include "core/plan/edit.h"
 #include "support/plans.h"
@@ -134,5 +134,6 @@ TEST_CASE("every field can be found by the pointer it is visited under") {
     ++count;
   });
   CHECK(count > 180);
-  for (const char* wrong : {"", "/", "packs/0/series", "/packs/0", "/packs/x/series", "/packs/0/series/1", "/cells/none/name"}) CHECK_FALSE(findField(plan, wrong));
+  for (const char* wrong : {"", "/", "packs/0/series", "/packs/0", "/packs/x/series", "/packs/0/series/1", "/cells/none/name"})
+    CHECK_FALSE(findField(plan, wrong));
 }

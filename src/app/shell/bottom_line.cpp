@@ -21,7 +21,7 @@ BottomLine::BottomLine(Kit kit, QWidget* parent) : QWidget(parent), kit_(kit) {
   };
   units_ = new QPushButton;
   units_->setFlat(true);
-  units_->setToolTip(QStringLiteral("Metric or imperial (Ctrl+U)"));
+  units_->setToolTip(QStringLiteral("Metric or imperial (Ctrl+Shift+M)"));
   connect(units_, &QPushButton::clicked, this,
           [this] { kit_.document.setUnits(kit_.document.units() == UnitSystem::Metric ? UnitSystem::Imperial : UnitSystem::Metric); });
   row->addWidget(units_);

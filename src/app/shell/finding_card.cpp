@@ -64,7 +64,10 @@ QPushButton* FindingCard::addLink(const QString& words, std::function<void()> ru
   link->setFlat(true);
   link->setProperty("flat", true);
   link->setCursor(Qt::PointingHandCursor);
-  connect(link, &QPushButton::clicked, this, [run = std::move(run)] { run(); });
+  connect(link, &QPushButton::clicked, this, [this, run = std::move(run)] {
+    setFocus();  // the link may be gone after it has run
+    run();
+  });
   column_->addWidget(link, 0, Qt::AlignLeft);
   return link;
 }
@@ -139,7 +142,9 @@ void FindingCard::mousePressEvent(QMouseEvent*) {
 }
 
 void FindingCard::keyPressEvent(QKeyEvent* e) {
-  if (e->key() == Qt::Key_Return || e->key() == Qt::Key_Enter || e->key() == Qt::Key_Space) return setOpen(!open_);
+  // Enter that comes up from the line inside is the line's.
+  const bool mine = hasFocus() && (e->key() == Qt::Key_Return || e->key() == Qt::Key_Enter || e->key() == Qt::Key_Space);
+  if (mine) return setOpen(!open_);
   QFrame::keyPressEvent(e);
 }
 

@@ -38,6 +38,13 @@ MainWindow::MainWindow(const QString& journalFolder, QWidget* parent) : QMainWin
   showTitle();
 }
 
+/// Widgets go before the document that they show: an entry that loses the keyboard still takes what was typed.
+MainWindow::~MainWindow() {
+  delete goTo_;
+  delete sheet_;
+  delete takeCentralWidget();
+}
+
 void MainWindow::buildDesk() {
   auto* desk = new QWidget;
   desk->setObjectName(QStringLiteral("desk"));
@@ -114,12 +121,11 @@ void MainWindow::connectDesk() {
   connect(&desk_, &Desk::provenanceRequested, this, &MainWindow::chooseProvenance);
   connect(&desk_, &Desk::demoRequested, this, [this] { whenSafe(QStringLiteral("open the demo"), [this] { openDemo(); }); });
   connect(&session_, &FileSession::fileTouched, this, [this] {
-    if (notices_->sentence().contains(QStringLiteral("changed on disk"))) return;
-    askAboutOutcome(FileSession::Outcome::ChangedOnDisk);
+    if (!notices_->sentence().contains(QStringLiteral("changed on disk"))) notices_->announce(diskSentence(), diskAnswers());
   });
   connect(&session_, &FileSession::openElsewhere, this, [this] {
-    notices_->ask(QStringLiteral("This plan is open in another window. Two windows that save it overwrite each other."),
-                  {{QStringLiteral("Save a copy under another name"), [this] { saveAs(); }}, {QStringLiteral("I know"), {}}});
+    notices_->announce(QStringLiteral("This plan is open in another window. Two windows that save it overwrite each other."),
+                       {{QStringLiteral("Save a copy under another name"), [this] { saveAs(); }}, {QStringLiteral("I know"), {}}});
   });
 }
 
@@ -162,7 +168,7 @@ void MainWindow::buildActions() {
   add("provenance", QStringLiteral("Where this value comes from"), "F4", "view", [this] { provenanceHere(); });
   add("fold-findings", QStringLiteral("Fold the findings"), "Ctrl+B", "view",
       [this] { findings_->setCollapsed(!findings_->isCollapsed()); });
-  add("units", QStringLiteral("Metric or imperial"), "Ctrl+U", "view",
+  add("units", QStringLiteral("Metric or imperial"), "Ctrl+Shift+M", "view",
       [this] { document_.setUnits(document_.units() == UnitSystem::Metric ? UnitSystem::Imperial : UnitSystem::Metric); });
   add("theme", QStringLiteral("Paper or night"), "Ctrl+Shift+N", "view",
       [this] { look_.setTheme(look_.theme() == Theme::Paper ? Theme::Night : Theme::Paper); });
@@ -315,22 +321,35 @@ bool MainWindow::saveAs() {
   return outcome == FileSession::Outcome::Saved;
 }
 
+QString MainWindow::diskSentence() const {
+  return QStringLiteral("%1 has changed on disk since it was read here.").arg(QFileInfo(session_.path()).fileName());
+}
+
+std::vector<NoticeBar::Answer> MainWindow::overwriteAnswers() {
+  return {{QStringLiteral("Overwrite it"),
+           [this] {
+             if (session_.save(FileSession::Force::Yes) != FileSession::Outcome::Saved) askAboutOutcome(FileSession::Outcome::Failed);
+           }},
+          {QStringLiteral("Save under another name"), [this] { saveAs(); }},
+          {QStringLiteral("Not now"), {}}};
+}
+
+std::vector<NoticeBar::Answer> MainWindow::diskAnswers() {
+  std::vector<NoticeBar::Answer> answers = overwriteAnswers();
+  answers.insert(answers.begin(), {QStringLiteral("Read it again"), [this] { openPath(session_.path()); }});
+  return answers;
+}
+
 void MainWindow::askAboutOutcome(FileSession::Outcome outcome) {
-  const QString name = QFileInfo(session_.path()).fileName();
-  const NoticeBar::Answer other{QStringLiteral("Save under another name"), [this] { saveAs(); }};
-  const NoticeBar::Answer anyway{QStringLiteral("Overwrite it"), [this] {
-                                   if (session_.save(FileSession::Force::Yes) != FileSession::Outcome::Saved)
-                                     askAboutOutcome(FileSession::Outcome::Failed);
-                                 }};
-  const NoticeBar::Answer later{QStringLiteral("Not now"), {}};
   switch (outcome) {
-    case FileSession::Outcome::ChangedOnDisk:
-      return notices_->ask(QStringLiteral("%1 has changed on disk since it was read here.").arg(name),
-                           {{QStringLiteral("Read it again"), [this] { openPath(session_.path()); }}, anyway, other, later});
+    case FileSession::Outcome::ChangedOnDisk: return notices_->ask(diskSentence(), diskAnswers());
     case FileSession::Outcome::OpenElsewhere:
-      return notices_->ask(QStringLiteral("%1 is open in another window; saving here overwrites what is done there.").arg(name),
-                           {other, anyway, later});
-    case FileSession::Outcome::Failed: return notices_->ask(session_.lastProblem(), {other, later});
+      return notices_->ask(QStringLiteral("%1 is open in another window; saving here overwrites what is done there.")
+                               .arg(QFileInfo(session_.path()).fileName()),
+                           overwriteAnswers());
+    case FileSession::Outcome::Failed:
+      return notices_->ask(session_.lastProblem(),
+                           {{QStringLiteral("Save under another name"), [this] { saveAs(); }}, {QStringLiteral("Not now"), {}}});
     case FileSession::Outcome::Saved:
     case FileSession::Outcome::NeedsPath: return;
   }
@@ -353,14 +372,14 @@ void MainWindow::offerRecovery() {
   const JournalEntry entry = found.front();
   const QString name =
       entry.path.empty() ? QStringLiteral("a plan without a file") : QFileInfo(QString::fromStdString(entry.path)).fileName();
-  notices_->ask(QStringLiteral("Unsaved work on %1 was left behind when the application ended.").arg(name),
-                {{QStringLiteral("Take it up again"),
-                  [this, entry] {
-                    const auto done = session_.recover(entry);
-                    if (!done) bottom_->say(QString::fromStdString(done.error().sentence()));
-                  }},
-                 {QStringLiteral("Forget it"), [entry] { removeJournal(entry.file); }},
-                 {QStringLiteral("Later"), {}}});
+  notices_->announce(QStringLiteral("Unsaved work on %1 was left behind when the application ended.").arg(name),
+                     {{QStringLiteral("Take it up again"),
+                       [this, entry] {
+                         const auto done = session_.recover(entry);
+                         if (!done) bottom_->say(QString::fromStdString(done.error().sentence()));
+                       }},
+                      {QStringLiteral("Forget it"), [entry] { removeJournal(entry.file); }},
+                      {QStringLiteral("Later"), {}}});
 }
 
 void MainWindow::closeEvent(QCloseEvent* e) {

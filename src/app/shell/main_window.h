@@ -24,6 +24,7 @@ class MainWindow : public QMainWindow {
  public:
   /// `journalFolder` empty: the usual place.
   explicit MainWindow(const QString& journalFolder = {}, QWidget* parent = nullptr);
+  ~MainWindow() override;
 
   Document& document() { return document_; }
   FileSession& session() { return session_; }
@@ -63,6 +64,9 @@ class MainWindow : public QMainWindow {
   void clickChannel(const QString& part);
   bool save();
   bool saveAs();
+  QString diskSentence() const;
+  std::vector<NoticeBar::Answer> overwriteAnswers();
+  std::vector<NoticeBar::Answer> diskAnswers();
   void askAboutOutcome(FileSession::Outcome outcome);
   void whenSafe(const QString& what, std::function<void()> then);
   void showHelp();

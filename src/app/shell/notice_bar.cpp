@@ -15,7 +15,7 @@ NoticeBar::NoticeBar(Kit kit, QWidget* parent) : QWidget(parent), kit_(kit), row
   hide();
 }
 
-void NoticeBar::ask(const QString& sentence, const std::vector<Answer>& answers) {
+void NoticeBar::announce(const QString& sentence, const std::vector<Answer>& answers) {
   for (QWidget* b : buttons_) b->deleteLater();
   buttons_.clear();
   words_->setText(sentence);
@@ -30,6 +30,10 @@ void NoticeBar::ask(const QString& sentence, const std::vector<Answer>& answers)
     buttons_.push_back(button);
   }
   show();
+}
+
+void NoticeBar::ask(const QString& sentence, const std::vector<Answer>& answers) {
+  announce(sentence, answers);
   if (!buttons_.empty()) buttons_.front()->setFocus();
 }
 

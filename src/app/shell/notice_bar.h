@@ -20,7 +20,10 @@ class NoticeBar : public QWidget {
     std::function<void()> run;
   };
   explicit NoticeBar(Kit kit, QWidget* parent = nullptr);
-  /// Shows one notice; the last one replaces an older one. Every answer closes it.
+  /// Shows one notice; the last one replaces an older one. Every answer closes it. Does not take the keyboard: the
+  /// person may be typing.
+  void announce(const QString& sentence, const std::vector<Answer>& answers);
+  /// The same, when the person has just asked for something that needs an answer: takes the keyboard.
   void ask(const QString& sentence, const std::vector<Answer>& answers);
   QString sentence() const { return isHidden() ? QString() : words_->text(); }
 

@@ -44,7 +44,7 @@ Entry::Entry(Kit kit, QString pointer, QWidget* parent)
   unit_ = new QLabel;
   unit_->setProperty("role", "soft");
   unit_->setFixedWidth(36);
-  mark_ = new ProvenanceMark(kit_, pointer_);
+  mark_ = new ProvenanceMark(kit_, pointer_, this);
   mark_->setVisible(isNumeric(spec_->kind));
   problem_ = new QLabel;
   problem_->setProperty("role", "problem");
@@ -194,6 +194,14 @@ bool Entry::eventFilter(QObject* watched, QEvent* event) {
   if (event->type() == QEvent::Wheel && watched == choice_ && !choice_->hasFocus()) {
     event->ignore();
     return true;
+  }
+  if (event->type() == QEvent::ShortcutOverride && watched == line_ && !line_->isModified()) {
+    // Undo and redo belong to the plan while nothing is being typed here.
+    const auto* key = static_cast<QKeyEvent*>(event);
+    if (key->matches(QKeySequence::Undo) || key->matches(QKeySequence::Redo)) {
+      event->ignore();
+      return true;
+    }
   }
   if (event->type() != QEvent::KeyPress || watched != line_) return QWidget::eventFilter(watched, event);
   const int key = static_cast<QKeyEvent*>(event)->key();

@@ -17,7 +17,6 @@ EntryPanel::EntryPanel(Kit kit, QWidget* parent) : QScrollArea(parent), kit_(kit
 }
 
 void EntryPanel::show(const std::vector<EntrySection>& sections) {
-  setVisible(!sections.empty());
   if (sections != sections_) {
     sections_ = sections;
     entries_.clear();
@@ -37,6 +36,7 @@ void EntryPanel::show(const std::vector<EntrySection>& sections) {
       for (const QString& pointer : section.pointers) {
         entries_.push_back(new Entry(kit_, pointer));
         rows_->addWidget(entries_.back());
+        entries_.back()->show();  // at once: a layout shows it later, and it may be about to get the keyboard
       }
     }
     rows_->addStretch(1);

@@ -290,8 +290,15 @@ class Maker {
     return s;
   }
 
+  /// Only packs of one kind can ever be joined by a plain plug; for others there is no window.
+  bool areAlike() const {
+    return std::all_of(f_.packs.begin(), f_.packs.end(), [&](const PackFigures& p) {
+      return p.model.series == f_.packs.front().model.series && p.model.chemistry == f_.packs.front().model.chemistry;
+    });
+  }
+
   void window() {
-    if (f_.packs.size() < 2) return;
+    if (f_.packs.size() < 2 || !areAlike()) return;
     const auto volts = [&](std::size_t k) {
       const Source s = rested(k);
       return s.curve.at(s.start) * s.series;

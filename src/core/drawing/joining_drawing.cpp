@@ -302,7 +302,11 @@ Drawing connectGauge(const Subject& subject, Size size) {
   Drawing d{size.width, size.height, {}, {}};
   Pen pen(d);
   const Figures& f = subject.assessment.figures;
-  if (!f.window) return d;
+  if (!f.window) {
+    if (f.packs.size() > 1) pen.text({8, 30}, "Unlike packs: never by a hard plug.", Face::Small, Ink::Stop);
+    else pen.text({8, 30}, "One pack: nothing to match.", Face::Small, Ink::Soft);
+    return d;
+  }
   const ConnectWindow& w = *f.window;
   const double left = 8, right = size.width - 8, y = 16, bottom = 30;
   if (!w.window) {

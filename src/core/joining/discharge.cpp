@@ -14,12 +14,12 @@ using Emf = std::array<double, maximumPacks>;
 
 constexpr double kneeShare = 0.05;
 constexpr double evenBand = 0.05;
-constexpr double changeOver = 5.0;        // s without power at a selector
-constexpr double eventResolution = 1e-4;  // s
-constexpr double longestStep = 240.0;     // s
-constexpr double quasiSteady = 0.5;       // s: a faster RC part acts as a plain resistance
-constexpr double mostTimeConstants = 5000;   // and so does one that is this much shorter than the whole run
-constexpr std::size_t mostPieces = 60000;    // a run that needs more is given up as too long
+constexpr double changeOver = 5.0;          // s without power at a selector
+constexpr double eventResolution = 1e-4;    // s
+constexpr double longestStep = 240.0;       // s
+constexpr double quasiSteady = 0.5;         // s: a faster RC part acts as a plain resistance
+constexpr double mostTimeConstants = 5000;  // and so does one that is this much shorter than the whole run
+constexpr std::size_t mostPieces = 60000;   // a run that needs more is given up as too long
 
 circuit::Network networkOf(const DischargeInput& in) {
   circuit::Network net;

@@ -124,7 +124,7 @@ Run leadFor(const std::string& packId) {
 }
 
 /// A corrected value stays what it was (a label read again); typed over a guess it is a memory until said better.
-Provenance sourceOfEntry(const Plan& plan, const Entry& entry) {
+Provenance sourceOfEntry(const Plan& plan, const TypedEntry& entry) {
   if (entry.source) return *entry.source;
   const Provenance now = provenanceOf(plan, entry.pointer);
   return now == Provenance::Assumed ? Provenance::Remembered : now;
@@ -154,7 +154,7 @@ Expected<Plan> withField(const Plan& plan, const std::string& pointer, const Fie
   return next;
 }
 
-Expected<Plan> withEntry(const Plan& plan, const Entry& entry) {
+Expected<Plan> withEntry(const Plan& plan, const TypedEntry& entry) {
   const auto ref = findField(plan, entry.pointer);
   if (!ref) return tl::unexpected(ref.error());
   const FieldSpec& spec = *ref->spec;

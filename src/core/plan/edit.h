@@ -16,13 +16,13 @@ Expected<Plan> withField(const Plan& plan, const std::string& pointer, const Fie
 
 /// Types into a field: "54,6 V", "12awg", "22±1A" (which also sets the tolerance beside it).
 /// Typing over an assumed value marks it as remembered unless `source` says better; other marks stay.
-struct Entry {
+struct TypedEntry {
   std::string pointer;
   std::string text;
   UnitSystem system = UnitSystem::Metric;
   std::optional<Provenance> source = std::nullopt;
 };
-Expected<Plan> withEntry(const Plan& plan, const Entry& entry);
+Expected<Plan> withEntry(const Plan& plan, const TypedEntry& entry);
 
 Plan withProvenance(const Plan& plan, const std::string& pointer, Provenance source);
 

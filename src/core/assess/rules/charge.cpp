@@ -116,10 +116,10 @@ void chg05(const Context& c, Findings& out) {
                          std::abs((reading->value - *charger.output).value()) > reading->error.value();
     if (!nameplate && !unclear) continue;
     Finding f = begin(c, "CHG-05", Severity::Mind, pair, "reading_V");
-    f.sentence =
-        nameplate ? fmt::format("{} says {}, which is a nameplate; its output should be {}.", nameOf(charger), text(*charger.output), text(m.full))
-                  : fmt::format("{} reads {} ± {}: the meter cannot tell whether it is above {}.", nameOf(charger), text(reading->value),
-                                text(reading->error), text(m.full + Volt(stopPerCell * m.series)));
+    f.sentence = nameplate ? fmt::format("{} says {}, which is a nameplate; its output should be {}.", nameOf(charger),
+                                         text(*charger.output), text(m.full))
+                           : fmt::format("{} reads {} ± {}: the meter cannot tell whether it is above {}.", nameOf(charger),
+                                         text(reading->value), text(reading->error), text(m.full + Volt(stopPerCell * m.series)));
     f.why = "Chargers are sold by the pack's nameplate; the output must match the full voltage.";
     f.what = nameplate ? "Read its no-load output with a meter, nothing connected." : "A second, better meter.";
     f.headline = 1;

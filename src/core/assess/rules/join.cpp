@@ -73,7 +73,6 @@ void join02(const Context& c, Findings& out) {
   if (w.mayConnect) return;
   const PackFigures& high = c.figures.packs[c.figures.windowHigh];
   const PackFigures& low = c.figures.packs[c.figures.windowLow];
-  if (high.model.series != low.model.series || high.model.chemistry != low.model.chemistry) return;  // JOIN-01 says more
   Finding f = begin("JOIN-02", Severity::Stop, low.model.id, packPointer(c.figures.windowLow, "soc"));
   const Volt target = (high.model.restVoltage() - *w.window);
   f.sentence = fmt::format("{} and {} are {} apart; joined directly only {} is safe, and {} would flow.", high.model.name, low.model.name,

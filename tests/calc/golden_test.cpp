@@ -1,0 +1,103 @@
+// Golden command files: the first line is the command, the second the exit code, the rest the text expected.
+// Plans are named without a path; they are the shipped examples and those in tests/calc/plans.
+// USHERWRIGHT_GOLDEN=write writes what the command says now: look at the difference before you keep it.
+#include <catch2/catch.hpp>
+#include <cstdlib>
+#include <filesystem>
+#include <fstream>
+#include <nlohmann/json.hpp>
+#include <sstream>
+
+#include "calc/calc.h"
+#include "core/io/plan_json.h"
+#include "support/plans.h"
+#include "support/reference_case.h"
+
+using namespace usherwright;
+namespace fs = std::filesystem;
+
+namespace {
+
+std::string found(const std::string& plan) {
+  for (const char* folder : {"data/examples/", "tests/calc/plans/"}) {
+    const std::string path = reference::sourcePath(folder + plan);
+    if (fs::exists(path)) return path;
+  }
+  return plan;
+}
+
+/// Words of a command line; a quoted one may hold spaces.
+std::vector<std::string> wordsOf(const std::string& command) {
+  std::vector<std::string> out;
+  std::string word;
+  bool quoted = false, any = false;
+  for (char c : command) {
+    if (c == '"') quoted = !quoted, any = true;
+    else if (c == ' ' && !quoted) {
+      if (any || !word.empty()) out.push_back(word);
+      word.clear();
+      any = false;
+    } else word += c;
+  }
+  if (any || !word.empty()) out.push_back(word);
+  for (std::string& w : out)
+    if (w.ends_with(".uwplan")) w = found(w);
+  return out;
+}
+
+/// Paths of this machine do not belong into a golden file.
+std::string withoutPaths(std::string text) {
+  const std::string root = reference::sourcePath("");
+  for (std::size_t at; (at = text.find(root)) != std::string::npos;) text.erase(at, root.size());
+  return text;
+}
+
+}  // namespace
+
+TEST_CASE("commands say what their golden files say") {
+  std::vector<fs::path> files;
+  for (const auto& item : fs::directory_iterator(reference::sourcePath("tests/calc/golden"))) files.push_back(item.path());
+  std::sort(files.begin(), files.end());
+  REQUIRE(files.size() >= 10);
+  const bool write = std::getenv("USHERWRIGHT_GOLDEN") != nullptr;
+  for (const fs::path& file : files) {
+    INFO(file.filename().string());
+    std::ifstream in(file);
+    std::string command, code;
+    std::getline(in, command);
+    std::getline(in, code);
+    std::ostringstream rest;
+    rest << in.rdbuf();
+    const calc::Outcome outcome = calc::run(wordsOf(command));
+    const std::string said = withoutPaths(outcome.output + outcome.errors);
+    if (write) {
+      std::ofstream(file) << command << "\n"
+                          << "exit " << outcome.exitCode << "\n"
+                          << said;
+      continue;
+    }
+    CHECK(code == "exit " + std::to_string(outcome.exitCode));
+    CHECK(said == rest.str());
+  }
+}
+
+TEST_CASE("JSON for programs has the same figures as the assessment, in full") {
+  const Plan plan = plans::demo();
+  const Assessment a = plans::assessed(plan);
+  const auto show = nlohmann::json::parse(calc::showJson(plan, a));
+  CHECK(show["peak_A"] == a.figures.demand.peak->value());
+  CHECK(show["range"]["likely_km"] == a.figures.range.likely.value());
+  CHECK(show["packs"][1]["resistance_ohm"] == a.figures.packs[1].model.resistance().value());
+  CHECK(show["narrows"] == "stock/bms");
+  const auto check = nlohmann::json::parse(calc::checkJson(plan, a));
+  CHECK(check["stops"] == 1);
+  CHECK(check["findings"][0]["id"] == "WIRE-04");
+  CHECK(check["findings"][0]["field"] == "/packs/1/fuse/dc_V");
+  const auto join = nlohmann::json::parse(calc::joinJson(plan, a));
+  CHECK(join["ride"]["end_s"] == a.figures.ride->end.value());
+  CHECK(join["ride"]["packs"][0]["knee_s"] == a.figures.ride->sources[0].knee->value());
+}
+
+TEST_CASE("the schema that is printed is the schema that is shipped") {
+  CHECK(calc::run({"schema"}).output == reference::readFile(reference::sourcePath("schema/usherwright-plan.schema.json")));
+}
