@@ -35,6 +35,7 @@ MainWindow::MainWindow(const QString& journalFolder, QWidget* parent) : QMainWin
   connectDesk();
   restyle();
   goToStation(Station::Bike);
+  views_.at(Station::Bike)->setFocus();
   showTitle();
 }
 

@@ -6,6 +6,7 @@
 namespace usherwright::app {
 
 StationView::StationView(Kit kit, QWidget* parent) : QWidget(parent), kit_(kit), entries_(new EntryPanel(kit, this)) {
+  setFocusPolicy(Qt::ClickFocus);  // a click beside everything takes the keyboard out of an entry, which takes effect
   connect(&kit_.document, &Document::changed, this, [this] {
     stale_ = true;
     if (!isVisible()) return;

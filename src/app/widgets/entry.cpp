@@ -79,7 +79,7 @@ void Entry::buildLine() {
   } else {
     line_->setFixedWidth(spec_->kind == Kind::Wire ? 100 : 152);
   }
-  line_->setPlaceholderText(spec_->required ? QString() : QStringLiteral("unknown"));
+  line_->setPlaceholderText(spec_->required ? QString() : spec_->whenEmpty.empty() ? QStringLiteral("unknown") : text(spec_->whenEmpty));
   connect(line_, &QLineEdit::editingFinished, this, [this] { take(line_->text()); });
 }
 

@@ -103,6 +103,11 @@ inline FieldSpec withTolerance(FieldSpec spec, std::string_view siblingKey) {
   return spec;
 }
 
+inline FieldSpec whenEmpty(FieldSpec spec, std::string_view words) {
+  spec.whenEmpty = words;
+  return spec;
+}
+
 inline FieldSpec required(FieldSpec spec) {
   spec.required = true;
   return spec;

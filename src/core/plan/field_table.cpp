@@ -80,6 +80,7 @@ namespace {
 
 using table::required;
 using table::row;
+using table::whenEmpty;
 using table::withTolerance;
 using Rows = std::vector<FieldSpec>;
 
@@ -107,14 +108,19 @@ std::span<const FieldSpec> fieldsOf<Bike>() {
       row<&Bike::mass>("mass_kg", "bike", Kind::Mass, inBike, {5, 500}, "weigh it with bathroom scales, one wheel at a time"),
       row<&Bike::rider>("rider_kg", "rider", Kind::Mass, inBike, {20, 250}, "bathroom scales, in riding clothes"),
       row<&Bike::load>("load_kg", "load", Kind::Mass, inBike, {0, 400}, "weigh the usual load"),
-      row<&Bike::dragArea>("cda_m2", "drag area", Kind::Drag, inBike, {0.1, 3}, "coast down a known hill; upright 0.60, cargo 0.75"),
-      row<&Bike::rolling>("crr", "rolling (Crr)", Kind::Plain, inBike, {0.002, 0.1},
-                          "coast to a stop on the flat; road 0.010, gravel 0.016, soft 0.030"),
+      whenEmpty(
+          row<&Bike::dragArea>("cda_m2", "drag area", Kind::Drag, inBike, {0.1, 3}, "coast down a known hill; upright 0.60, cargo 0.75"),
+          "0.6"),
+      whenEmpty(row<&Bike::rolling>("crr", "rolling (Crr)", Kind::Plain, inBike, {0.002, 0.1},
+                                    "coast to a stop on the flat; road 0.010, gravel 0.016, soft 0.030"),
+                "by surface"),
       row<&Bike::drive>("drive", "drive", Kind::Choice, inBike),
-      row<&Bike::riderPower>("rider_W", "helps with", Kind::Power, inBike, {0, 500},
-                             "what the rider pushes for hours: easy 60, steady 90, hard 150"),
-      row<&Bike::noLoadSpeed>("noload_km_h", "no-load speed", Kind::Speed, inBike, {5, 120},
-                              "wheel off the ground, full throttle, read the display")};
+      whenEmpty(row<&Bike::riderPower>("rider_W", "helps with", Kind::Power, inBike, {0, 500},
+                                       "what the rider pushes for hours: easy 60, steady 90, hard 150"),
+                "90"),
+      whenEmpty(row<&Bike::noLoadSpeed>("noload_km_h", "no-load speed", Kind::Speed, inBike, {5, 120},
+                                        "wheel off the ground, full throttle, read the display"),
+                "25 km/h")};
   return rows;
 }
 
@@ -146,10 +152,13 @@ std::span<const FieldSpec> fieldsOf<Controller>() {
                                         "printed on the large capacitors; add them up"),
       row<&Controller::regenCurrent>("regen_current_A", "regen current", Kind::Current, inBike, {0, 300},
                                      "clamp meter while braking; 0 if it is off"),
-      row<&Controller::boost>("boost_s", "boost time", Kind::Duration, inBike, {0.1, 3600}, "only if the controller falls back by itself"),
+      whenEmpty(row<&Controller::boost>("boost_s", "boost time", Kind::Duration, inBike, {0.1, 3600},
+                                        "only if the controller falls back by itself"),
+                "no end"),
       row<&Controller::modified>("modified", "limit altered", Kind::Flag, inBike),
-      row<&Controller::tails>("tails_mohm", "controller leads", Kind::Resistance, inBike, {0, 500},
-                              "drop over the leads divided by the current")};
+      whenEmpty(row<&Controller::tails>("tails_mohm", "controller leads", Kind::Resistance, inBike, {0, 500},
+                                        "drop over the leads divided by the current"),
+                "2")};
   return rows;
 }
 
@@ -193,17 +202,19 @@ std::span<const FieldSpec> fieldsOf<Pack>() {
       row<&Pack::parallel>("parallel", "P (in parallel)", Kind::Count, inPack, {1, 200}, "Ah of the pack divided by Ah of one cell"),
       row<&Pack::links>("links_mohm", "links", Kind::Resistance, inPack, {0, 1000}),
       row<&Pack::tails>("tails_mohm", "own leads", Kind::Resistance, inPack, {0, 1000}),
-      row<&Pack::measuredResistance>("measured_resistance_mohm", "R as measured", Kind::Resistance, inPack, {0.5, 5000},
-                                     "two loads at the plug: (V1 − V2)/(I2 − I1)"),
+      whenEmpty(row<&Pack::measuredResistance>("measured_resistance_mohm", "R as measured", Kind::Resistance, inPack, {0.5, 5000},
+                                               "two loads at the plug: (V1 − V2)/(I2 − I1)"),
+                "computed"),
       row<&Pack::soc>("soc", "charge", Kind::Fraction, inPack, {0, 1}, "rested voltage, read on a meter"),
       row<&Pack::soh>("soh", "health", Kind::Fraction, inPack, {0.1, 1.1}, "capacity test: Ah put back × 0.99 over rated Ah"),
-      row<&Pack::temperature>("temperature_C", "cell temperature", Kind::Temperature, inPack, {-40, 80},
-                              "infrared thermometer; empty: the air"),
+      whenEmpty(row<&Pack::temperature>("temperature_C", "cell temperature", Kind::Temperature, inPack, {-40, 80},
+                                        "infrared thermometer; empty: the air"),
+                "the air"),
       row<&Pack::chargeTemperature>("charge_temperature_C", "charged at", Kind::Temperature, inCharging, {-40, 80},
                                     "where it is charged, after a night there"),
       row<&Pack::mount>("mount", "mounted", Kind::Text, inBike),
-      row<&Pack::mass>("mass_kg", "pack mass", Kind::Mass, inPack, {0.05, 500}, "luggage scales"),
-      row<&Pack::price>("price", "price", Kind::Price, inPack, {0, 1e6}),
+      whenEmpty(row<&Pack::mass>("mass_kg", "pack mass", Kind::Mass, inPack, {0.05, 500}, "luggage scales"), "computed"),
+      whenEmpty(row<&Pack::price>("price", "price", Kind::Price, inPack, {0, 1e6}), "computed"),
       row<&Pack::mixedCells>("mixed_cells", "mixed cells", Kind::Flag, inPack),
       row<&Pack::competence>("competence", "who does the work", Kind::Text, inPack, {0, 0},
                              "above 60 V: who does the work, and why they are competent"),
@@ -228,8 +239,9 @@ std::span<const FieldSpec> fieldsOf<Bms>() {
       row<&Bms::charge>("charge_A", "BMS charge limit", Kind::Current, inPack, {0.1, 500}, "printed on the board"),
       row<&Bms::chargeTrip>("charge_trip_A", "charge trip", Kind::Current, inPack, {0.1, 500}, "data sheet of the board"),
       row<&Bms::balance>("balance_mA", "balance current", Kind::SmallCurrent, inPack, {1, 10000}, "data sheet of the board"),
-      row<&Bms::resistance>("resistance_mohm", "BMS resistance", Kind::Resistance, inPack, {0, 500}),
-      row<&Bms::cellCutoff>("cell_cutoff_V", "BMS low cut", Kind::Voltage, inPack, {0.5, 4}, "data sheet of the board"),
+      whenEmpty(row<&Bms::resistance>("resistance_mohm", "BMS resistance", Kind::Resistance, inPack, {0, 500}), "8"),
+      whenEmpty(row<&Bms::cellCutoff>("cell_cutoff_V", "BMS low cut", Kind::Voltage, inPack, {0.5, 4}, "data sheet of the board"),
+                "chemistry"),
       row<&Bms::cellFull>("cell_full_V", "BMS high cut", Kind::Voltage, inPack, {1, 5}, "data sheet of the board"),
       row<&Bms::sensesAllGroups>("senses_all_groups", "senses all groups", Kind::Flag, inPack)};
   return rows;
@@ -242,7 +254,8 @@ std::span<const FieldSpec> fieldsOf<Fuse>() {
       row<&Fuse::rating>("rating_A", "fuse", Kind::Current, inJoining, {0.1, 1000}, "printed on the fuse"),
       row<&Fuse::dcVoltage>("dc_V", "fuse DC voltage", Kind::Voltage, inJoining, {1, 1500}, "printed on the fuse; a car blade is 32 V"),
       row<&Fuse::breaking>("breaking_A", "breaking capacity", Kind::Current, inJoining, {1, 200000}, "data sheet of the fuse"),
-      row<&Fuse::carry>("carry", "carries for 10 s", Kind::Plain, inJoining, {1, 3}, "multiple of its rating, from its curve"),
+      whenEmpty(row<&Fuse::carry>("carry", "carries for 10 s", Kind::Plain, inJoining, {1, 3}, "multiple of its rating, from its curve"),
+                "1.1"),
       row<&Fuse::distance>("distance_mm", "from pack plus", Kind::SmallLength, inJoining, {0, 5000}, "tape measure, along the lead"),
       row<&Fuse::builtIn>("built_in", "inside the case", Kind::Flag, inJoining)};
   return rows;
@@ -265,10 +278,13 @@ std::span<const FieldSpec> fieldsOf<Joining>() {
       row<&Joining::mark>("mark_soc", "change at", Kind::Fraction, inJoining, {0, 0.95}),
       row<&Joining::precharge>("precharge_ohm", "precharge", Kind::PlainResistance, inJoining, {0.1, 100000}),
       row<&Joining::loadMode>("load_mode", "held constant", Kind::Choice, inJoining),
-      row<&Joining::loadPower>("load_power_W", "power drawn", Kind::Power, inJoining, {0, 50000},
-                               "watt meter over a usual ride; empty: from the route"),
-      row<&Joining::loadCurrent>("load_current_A", "current drawn", Kind::Current, inJoining, {0, 1000}, "clamp meter over a usual ride"),
-      row<&Joining::limitWhileApart>("limit_while_apart_A", "limit while apart", Kind::Current, inJoining, {0.5, 300}),
+      whenEmpty(row<&Joining::loadPower>("load_power_W", "power drawn", Kind::Power, inJoining, {0, 50000},
+                                         "watt meter over a usual ride; empty: from the route"),
+                "of the route"),
+      whenEmpty(row<&Joining::loadCurrent>("load_current_A", "current drawn", Kind::Current, inJoining, {0, 1000},
+                                           "clamp meter over a usual ride"),
+                "of the route"),
+      whenEmpty(row<&Joining::limitWhileApart>("limit_while_apart_A", "limit while apart", Kind::Current, inJoining, {0.5, 300}), "none"),
       row<&Joining::outputPlug>("output_plug", "plug after joint", Kind::ConnectorId, inJoining)};
   return rows;
 }
@@ -279,8 +295,8 @@ std::span<const FieldSpec> fieldsOf<JoinPart>() {
       row<&JoinPart::input>("input_A", "joiner, per input", Kind::Current, inJoining, {0.5, 1000}, "printed on the joiner"),
       row<&JoinPart::total>("total_A", "joiner, total", Kind::Current, inJoining, {0.5, 1000}, "printed on the joiner"),
       row<&JoinPart::voltage>("voltage_V", "joiner voltage", Kind::Voltage, inJoining, {5, 1000}, "printed on the joiner"),
-      row<&JoinPart::forwardDrop>("forward_V", "forward drop", Kind::Voltage, inJoining, {0, 3}),
-      row<&JoinPart::onResistance>("on_mohm", "joiner resistance", Kind::Resistance, inJoining, {0, 500}),
+      whenEmpty(row<&JoinPart::forwardDrop>("forward_V", "forward drop", Kind::Voltage, inJoining, {0, 3}), "method"),
+      whenEmpty(row<&JoinPart::onResistance>("on_mohm", "joiner resistance", Kind::Resistance, inJoining, {0, 500}), "method"),
       row<&JoinPart::standby>("standby_mA", "joiner standby", Kind::SmallCurrent, inJoining, {0, 1000}),
       row<&JoinPart::closedBox>("closed_box", "in a closed box", Kind::Flag, inJoining)};
   return rows;
@@ -318,10 +334,12 @@ std::span<const FieldSpec> fieldsOf<Charger>() {
       row<&Charger::plug>("plug", "charger plug", Kind::ConnectorId, inCharging),
       row<&Charger::polarity>("polarity", "charger polarity", Kind::Choice, inCharging),
       row<&Charger::selector>("selector", "mains selector", Kind::Choice, inCharging),
-      row<&Charger::efficiency>("efficiency", "efficiency", Kind::Fraction, inCharging, {0.3, 1}),
+      whenEmpty(row<&Charger::efficiency>("efficiency", "efficiency", Kind::Fraction, inCharging, {0.3, 1}), "88"),
       row<&Charger::stop>("stop_A", "stops at", Kind::Current, inCharging, {0.005, 50}, "clamp meter as its lamp changes"),
       row<&Charger::reading>("reading_V", "no-load reading", Kind::Voltage, inCharging, {0, 500}, "meter on its plug, nothing connected"),
-      row<&Charger::meterAccuracy>("meter_accuracy", "meter accuracy", Kind::Fraction, inCharging, {0, 0.1}, "meter's manual, DC volts")};
+      whenEmpty(row<&Charger::meterAccuracy>("meter_accuracy", "meter accuracy", Kind::Fraction, inCharging, {0, 0.1},
+                                             "meter's manual, DC volts"),
+                "0.5")};
   return rows;
 }
 
@@ -331,8 +349,10 @@ std::span<const FieldSpec> fieldsOf<Route>() {
       required(row<&Route::id>("id", "route", Kind::Text, inRange)),
       row<&Route::length>("km", "distance", Kind::Distance, inRange, {0.1, 1000}, "odometer, or a map"),
       row<&Route::climb>("climb_m", "climb", Kind::Climb, inRange, {0, 20000}, "a map with contours"),
-      row<&Route::climbGrade>("climb_grade", "usual grade", Kind::Fraction, inRange, {0.005, 0.3}, "climb of one hill over its length"),
-      row<&Route::speed>("speed_km_h", "speed", Kind::Speed, inRange, {3, 90}, "display on the flat"),
+      whenEmpty(
+          row<&Route::climbGrade>("climb_grade", "usual grade", Kind::Fraction, inRange, {0.005, 0.3}, "climb of one hill over its length"),
+          "2.7"),
+      whenEmpty(row<&Route::speed>("speed_km_h", "speed", Kind::Speed, inRange, {3, 90}, "display on the flat"), "20 km/h"),
       row<&Route::surface>("surface", "rolls on", Kind::Choice, inRange)};
   return rows;
 }

@@ -31,6 +31,7 @@ struct FieldSpec {
   bool required = false;  ///< empty keeps the last good value
   Station station = Station::Bike;
   std::string_view howTo;         ///< how to find or measure it
+  std::string_view whenEmpty;     ///< what counts instead while it is not known: "the air", "1.10"; "" if nothing does
   std::string_view toleranceKey;  ///< sibling that "22±1A" also sets
   std::vector<std::string_view> choices;
   FieldValue (*get)(const void* owner) = nullptr;
