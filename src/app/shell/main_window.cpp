@@ -22,6 +22,15 @@ namespace {
 
 constexpr const char* demoName = ":/examples/ferry-path-library-trike.uwplan";
 
+/// A file name from the title; characters that a file name should not have are left out.
+QString suggestedName(const Plan& plan) {
+  QString name;
+  for (QChar c : text(plan.title).left(60))
+    if (c.isLetterOrNumber() || QStringLiteral(" -_().").contains(c)) name += c;
+  name = name.trimmed();
+  return (name.isEmpty() ? QStringLiteral("plan") : name) + QStringLiteral(".uwplan");
+}
+
 QString planFilter() { return QStringLiteral("Plans (*.uwplan)"); }
 
 }  // namespace
@@ -314,7 +323,7 @@ bool MainWindow::save() {
 
 bool MainWindow::saveAs() {
   QString path = QFileDialog::getSaveFileName(this, QStringLiteral("Save the plan"),
-                                              session_.path().isEmpty() ? QStringLiteral("plan.uwplan") : session_.path(), planFilter());
+                                              session_.path().isEmpty() ? suggestedName(document_.plan()) : session_.path(), planFilter());
   if (path.isEmpty()) return false;
   if (QFileInfo(path).suffix().isEmpty()) path += QStringLiteral(".uwplan");
   const FileSession::Outcome outcome = session_.saveAs(path);

@@ -101,6 +101,8 @@ QPushButton:checked { background: @shoal; border: 2px solid @deep; padding: 3px 
 QPushButton:disabled { color: @soft; }
 QPushButton[flat="true"] { background: transparent; border: none; padding: 1px 2px; color: @deep; text-decoration: underline; text-align: left; }
 QPushButton[flat="true"]:focus { border: 2px solid @deep; padding: 0px 1px; }
+QDialog { background: @paper; }
+QFileDialog QToolButton { padding: 2px; }
 QMenu { background: @card; border: 1px solid @bankline; padding: 4px; }
 QMenu::item { padding: 5px 22px; }
 QMenu::item:selected { background: @shoal; color: @ink; }

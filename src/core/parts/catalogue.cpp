@@ -3,7 +3,7 @@
 
 #include <algorithm>
 
-#include "catalogue_data.h"
+#include "core/parts/catalogue_data.h"
 #include "core/quantity/csv.h"
 #include "core/quantity/units.h"
 

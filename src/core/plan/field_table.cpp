@@ -280,10 +280,10 @@ std::span<const FieldSpec> fieldsOf<Joining>() {
       row<&Joining::loadMode>("load_mode", "held constant", Kind::Choice, inJoining),
       whenEmpty(row<&Joining::loadPower>("load_power_W", "power drawn", Kind::Power, inJoining, {0, 50000},
                                          "watt meter over a usual ride; empty: from the route"),
-                "of the route"),
+                "route"),
       whenEmpty(row<&Joining::loadCurrent>("load_current_A", "current drawn", Kind::Current, inJoining, {0, 1000},
                                            "clamp meter over a usual ride"),
-                "of the route"),
+                "route"),
       whenEmpty(row<&Joining::limitWhileApart>("limit_while_apart_A", "limit while apart", Kind::Current, inJoining, {0.5, 300}), "none"),
       row<&Joining::outputPlug>("output_plug", "plug after joint", Kind::ConnectorId, inJoining)};
   return rows;
