@@ -83,6 +83,7 @@ std::string joinText(const Plan& plan, const Assessment& a) {
   if (f.window && f.window->window)
     out += fmt::format("plain plug: {} V apart, safe up to {} V, {} A would flow\n", formatNumber(f.window->gap.value()),
                        formatNumber(f.window->window->value()), formatNumber(f.window->peak.value()));
+  if (!f.window && f.packs.size() > 1) out += "plain plug: never, the packs are unlike\n";
   return out;
 }
 
