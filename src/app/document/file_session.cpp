@@ -149,6 +149,7 @@ void FileSession::forget() {
 }
 
 void FileSession::writeJournal() {
+  if (isSaved()) return;
   if (!journal_) journal_ = Journal::begin(folder_.toStdString());
   if (!journal_) return;  // nowhere to keep it: the plan itself is not in danger
   journalWork_.waitForFinished();

@@ -174,6 +174,9 @@ void MainWindow::buildActions() {
   add("go-to", QStringLiteral("Go to …"), "Ctrl+G", "go", [this] { goTo_->begin(); });
   add("next-finding", QStringLiteral("Next finding"), "F8", "go", [this] { findings_->step(+1); });
   add("previous-finding", QStringLiteral("Previous finding"), "Shift+F8", "go", [this] { findings_->step(-1); });
+  add("notice", QStringLiteral("Answer the notice"), "F6", "go", [this] {
+    if (!notices_->takeKeyboard()) bottom_->say(QStringLiteral("There is no notice to answer."));
+  });
   add("working", QStringLiteral("Working of the figure here"), "F2", "view", [this] { workingHere(); });
   add("provenance", QStringLiteral("Where this value comes from"), "F4", "view", [this] { provenanceHere(); });
   add("fold-findings", QStringLiteral("Fold the findings"), "Ctrl+B", "view",

@@ -34,7 +34,13 @@ void NoticeBar::announce(const QString& sentence, const std::vector<Answer>& ans
 
 void NoticeBar::ask(const QString& sentence, const std::vector<Answer>& answers) {
   announce(sentence, answers);
-  if (!buttons_.empty()) buttons_.front()->setFocus();
+  takeKeyboard();
+}
+
+bool NoticeBar::takeKeyboard() {
+  if (isHidden() || buttons_.empty()) return false;
+  buttons_.front()->setFocus(Qt::ShortcutFocusReason);
+  return true;
 }
 
 void NoticeBar::paintEvent(QPaintEvent*) {

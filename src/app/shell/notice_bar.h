@@ -25,6 +25,8 @@ class NoticeBar : public QWidget {
   void announce(const QString& sentence, const std::vector<Answer>& answers);
   /// The same, when the person has just asked for something that needs an answer: takes the keyboard.
   void ask(const QString& sentence, const std::vector<Answer>& answers);
+  /// Puts the keyboard on the first answer; false if nothing is asked.
+  bool takeKeyboard();
   QString sentence() const { return isHidden() ? QString() : words_->text(); }
 
  protected:

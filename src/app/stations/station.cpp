@@ -25,6 +25,15 @@ void StationView::showEvent(QShowEvent* e) {
 
 bool StationView::reveal(const QString& pointer) { return entries_->focusField(pointer); }
 
+QVBoxLayout* StationView::newPage(QStackedLayout* pages) {
+  auto* page = new QWidget;
+  auto* column = new QVBoxLayout(page);
+  column->setContentsMargins(16, 10, 12, 8);
+  column->setSpacing(6);
+  pages->addWidget(page);
+  return column;
+}
+
 QWidget* StationView::heading(const QString& title, const QString& hint) {
   auto* row = new QWidget;
   auto* layout = new QHBoxLayout(row);

@@ -5,6 +5,7 @@
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QPushButton>
+#include <QStackedLayout>
 #include <QVBoxLayout>
 #include <QWidget>
 
@@ -32,6 +33,8 @@ class StationView : public QWidget {
   virtual void refresh() = 0;
   void showEvent(QShowEvent*) override;
 
+  /// A page with the margins of every station; returns the column for its drawings.
+  static QVBoxLayout* newPage(QStackedLayout* pages);
   /// A heading with a soft hint beside it.
   QWidget* heading(const QString& title, const QString& hint = {});
   Kit kit_;

@@ -14,6 +14,7 @@ namespace {
 
 constexpr double fuseDrop = 0.06;  // V at its rating, a usual blade or cartridge
 constexpr double assumedEfficiency = 0.88;
+constexpr double lowEstimate = 0.8;    // of a resistance that was not measured
 constexpr double withoutRides = 0.15;  // half-width of the band until five rides are logged
 
 Joint jointOf(const Joining& joining, std::size_t packs) {
@@ -281,12 +282,19 @@ class Maker {
     r.now = f_.now->energyAtController / r.route.perKilometre;
   }
 
-  /// The measured rest voltage where there is a rested reading, else the one of the stated charge.
-  Source rested(std::size_t k) const {
+  bool isMeasured(const std::string& pointer) const { return provenanceOf(plan_, pointer) == Provenance::Measured; }
+
+  /// A pack before a plain plug: the measured rest voltage where there is a rested reading, else that of the stated
+  /// charge; and the low estimate of its resistance, as measured or 0.8 of what is assumed, since less holds less back.
+  Source beforePlug(std::size_t k) const {
+    const Pack& p = plan_.packs[k];
     Source s = f_.packs[k].source;
-    for (const Reading& reading : plan_.packs[k].readings)
+    for (const Reading& reading : p.readings)
       if (reading.pack && reading.rested.value_or(Minute(0)) >= Minute(30))
         s.start = s.curve.inverse(*reading.pack / static_cast<double>(s.series));
+    if (p.measuredResistance) return s;
+    if (!isMeasured("/cells/" + p.cell + "/resistance_mohm")) s.cells *= lowEstimate;
+    if (!isMeasured("/packs/" + std::to_string(k) + "/links_mohm")) s.path -= f_.packs[k].model.inside * (1 - lowEstimate);
     return s;
   }
 
@@ -300,7 +308,7 @@ class Maker {
   void window() {
     if (f_.packs.size() < 2 || !areAlike()) return;
     const auto volts = [&](std::size_t k) {
-      const Source s = rested(k);
+      const Source s = beforePlug(k);
       return s.curve.at(s.start) * s.series;
     };
     std::size_t high = 0;
@@ -322,7 +330,7 @@ class Maker {
     if (const ConnectorClass* c = catalogue_.connector(receiving.plug)) limits.plug = c->continuous;
     limits.cells = f_.packs[low].model.temperature;
     limits.chemistry = f_.packs[low].model.chemistry;
-    f_.window = connectWindow(rested(low), rested(high), {Volt(0), MilliOhm(0.5), false, false}, limits);
+    f_.window = connectWindow(beforePlug(low), beforePlug(high), {Volt(0), MilliOhm(0.5), false, false}, limits);
     f_.windowHigh = high;
     f_.windowLow = low;
   }

@@ -304,7 +304,8 @@ std::optional<Working> workingOf(const Plan& plan, const Assessment& a, const st
     return Working{"Connect window",
                    "ΔU_max = I_allow · ΣR",
                    {input(c, "I_allow", f.window->limiting, text(*f.window->allowed)),
-                    input(c, "ΣR", "loop, cells to cells", text(f.window->loop)), input(c, "ΔU", "apart now", text(f.window->gap))},
+                    input(c, "ΣR", "loop, cells to cells; 0.8 of what was not measured", text(f.window->loop)),
+                    input(c, "ΔU", "apart now", text(f.window->gap))},
                    text(*f.window->window),
                    "Ohm's law at the first instant"};
   if (id == "range" && f.range.known) return rangeWorking(c);

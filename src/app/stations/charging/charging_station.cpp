@@ -13,12 +13,7 @@ ChargingStation::ChargingStation(Kit kit, QWidget* parent) : StationView(kit, pa
                                               "by its full voltage, never by the class of the pack."));
   connect(empty->beginButton(QStringLiteral("Add a charger")), &QPushButton::clicked, this, &ChargingStation::addCharger);
   pages_->addWidget(empty);
-  auto* page = new QWidget;
-  auto* row = new QHBoxLayout(page);
-  row->setContentsMargins(16, 10, 12, 8);
-  row->setSpacing(14);
-  auto* left = new QVBoxLayout;
-  left->setSpacing(6);
+  QVBoxLayout* left = newPage(pages_);
   left->addWidget(heading(QStringLiteral("Which charger for which pack"), QStringLiteral("click or Enter: in use, or not")));
   matrix_ = new DrawingView(kit_, QStringLiteral("charger and pack verdicts"));
   matrix_->setGround([this](drawing::Size size) { return drawing::chargerMatrix(kit_.document.subject(), size); });
@@ -42,8 +37,6 @@ ChargingStation::ChargingStation(Kit kit, QWidget* parent) : StationView(kit, pa
   timeline_ = new DrawingView(kit_, QStringLiteral("charge over time"));
   timeline_->setGround([this](drawing::Size size) { return drawing::chargeTimeline(kit_.document.subject(), size); });
   left->addWidget(timeline_, 3);
-  row->addLayout(left, 1);
-  pages_->addWidget(page);
 }
 
 QString ChargingStation::mainWorking() const {

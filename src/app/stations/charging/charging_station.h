@@ -1,8 +1,6 @@
 // Station Charging: which charger suits which pack, and how long it takes.
 #pragma once
 
-#include <QStackedLayout>
-
 #include "app/stations/station.h"
 
 namespace usherwright::app {

@@ -21,12 +21,7 @@ JoiningStation::JoiningStation(Kit kit, QWidget* parent)
   connect(empty->beginButton(QStringLiteral("Add a pack")), &QPushButton::clicked, this,
           [this] { kit_.document.commit(withNewPack(kit_.document.plan())); });
   pages_->addWidget(empty);
-  auto* page = new QWidget;
-  auto* row = new QHBoxLayout(page);
-  row->setContentsMargins(16, 10, 12, 8);
-  row->setSpacing(14);
-  auto* left = new QVBoxLayout;
-  left->setSpacing(6);
+  QVBoxLayout* left = newPage(pages_);
   left->addWidget(buildMethods());
   auto* drawings = new QHBoxLayout;
   drawings->setSpacing(12);
@@ -58,8 +53,6 @@ JoiningStation::JoiningStation(Kit kit, QWidget* parent)
   bottom->addLayout(window, 4);
   bottom->addWidget(buildPolicies(), 5);
   left->addLayout(bottom);
-  row->addLayout(left, 1);
-  pages_->addWidget(page);
   timer_.setInterval(frame);
   connect(&timer_, &QTimer::timeout, this, &JoiningStation::tick);
 }

@@ -3,7 +3,6 @@
 #pragma once
 
 #include <QButtonGroup>
-#include <QStackedLayout>
 #include <QTimer>
 
 #include "app/stations/station.h"

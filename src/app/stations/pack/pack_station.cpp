@@ -16,12 +16,7 @@ PackStation::PackStation(Kit kit, QWidget* parent) : StationView(kit, parent), t
   connect(empty->beginButton(QStringLiteral("Add the stock pack")), &QPushButton::clicked, this,
           [this] { kit_.document.commit(withNewPack(kit_.document.plan())); });
   pages_->addWidget(empty);
-  auto* page = new QWidget;
-  auto* row = new QHBoxLayout(page);
-  row->setContentsMargins(16, 10, 12, 8);
-  row->setSpacing(14);
-  auto* left = new QVBoxLayout;
-  left->setSpacing(6);
+  QVBoxLayout* left = newPage(pages_);
   tabRow_ = new QHBoxLayout;
   tabRow_->setSpacing(6);
   left->addLayout(tabRow_);
@@ -45,8 +40,6 @@ PackStation::PackStation(Kit kit, QWidget* parent) : StationView(kit, parent), t
   ladderColumn->addWidget(ladder_, 1);
   drawings->addLayout(ladderColumn, 2);
   left->addLayout(drawings, 1);
-  row->addLayout(left, 1);
-  pages_->addWidget(page);
   block_->setGround([this](drawing::Size size) { return drawing::packBlock(kit_.document.subject(), current_, size); });
   sag_->setGround([this](drawing::Size size) { return drawing::sagCurve(kit_.document.subject(), current_, size); });
   ladder_->setGround([this](drawing::Size size) { return drawing::voltageLadder(kit_.document.subject(), current_, size); });

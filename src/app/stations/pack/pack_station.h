@@ -2,7 +2,6 @@
 #pragma once
 
 #include <QButtonGroup>
-#include <QStackedLayout>
 
 #include "app/stations/station.h"
 

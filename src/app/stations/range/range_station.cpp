@@ -13,12 +13,7 @@ RangeStation::RangeStation(Kit kit, QWidget* parent) : StationView(kit, parent) 
   connect(empty->beginButton(QStringLiteral("Add a usual round")), &QPushButton::clicked, this,
           [this] { kit_.document.commit(withRoute(kit_.document.plan()), QStringLiteral("add a route")); });
   pages_->addWidget(empty);
-  auto* page = new QWidget;
-  auto* row = new QHBoxLayout(page);
-  row->setContentsMargins(16, 10, 12, 8);
-  row->setSpacing(14);
-  auto* left = new QVBoxLayout;
-  left->setSpacing(6);
+  QVBoxLayout* left = newPage(pages_);
   profile_ = new DrawingView(kit_, QStringLiteral("the route"));
   profile_->setGround([this](drawing::Size size) { return drawing::routeProfile(kit_.document.subject(), size); });
   left->addWidget(profile_, 4);
@@ -36,8 +31,6 @@ RangeStation::RangeStation(Kit kit, QWidget* parent) : StationView(kit, parent) 
   band_ = new DrawingView(kit_, QStringLiteral("range band"));
   band_->setGround([this](drawing::Size size) { return drawing::rangeBand(kit_.document.subject(), size); });
   left->addWidget(band_, 5);
-  row->addLayout(left, 1);
-  pages_->addWidget(page);
 }
 
 void RangeStation::refresh() {

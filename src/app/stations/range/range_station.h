@@ -1,8 +1,6 @@
 // Station Range: the route as it was estimated, and how far the charge goes, as a band.
 #pragma once
 
-#include <QStackedLayout>
-
 #include "app/stations/station.h"
 
 namespace usherwright::app {

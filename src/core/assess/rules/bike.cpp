@@ -46,12 +46,7 @@ class Unproven {
 
   void report(Findings& out) const {
     if (rows_.empty()) return;
-    Finding f;
-    f.id = "BIKE-08";
-    f.severity = Severity::Mind;
-    f.station = station_;
-    f.part = part_;
-    f.pointer = rows_.front().pointer;
+    Finding f = finding({"BIKE-08", Severity::Mind, station_, part_, rows_.front().pointer});
     std::string names;
     for (const Row& r : rows_) names += (names.empty() ? "" : ", ") + fmt::format("{} ({})", r.label, r.state);
     f.sentence = fmt::format("Unproven: {} of {}.", names, of_);
@@ -106,12 +101,7 @@ void bike01(const Context& c, Findings& out) {
     const PackModel& m = c.figures.packs[k].model;
     const bool over = m.full > limit->volts;
     if (!over && !(regen && m.full > limit->volts * 0.95)) continue;
-    Finding f;
-    f.id = "BIKE-01";
-    f.severity = over ? Severity::Stop : Severity::Mind;
-    f.station = Station::Bike;
-    f.part = m.id;
-    f.pointer = limit->pointer;
+    Finding f = finding({"BIKE-01", over ? Severity::Stop : Severity::Mind, Station::Bike, m.id, limit->pointer});
     f.sentence = over ? fmt::format("{} stands at {} when full; the {} is {}.", m.name, text(m.full), limit->words, text(limit->volts))
                       : fmt::format("With regenerative braking, {} at {} leaves under 5 % to the {} of {}.", m.name, text(m.full),
                                     limit->words, text(limit->volts));
@@ -142,12 +132,7 @@ void bike03(const Context& c, Findings& out) {
     const ChemistryFacts& facts = factsOf(m.chemistry);
     if (perCell >= facts.minimumUnderLoad) continue;
     const Bms& bms = c.plan.packs[k].bms;
-    Finding f;
-    f.id = "BIKE-03";
-    f.severity = Severity::Mind;
-    f.station = Station::Bike;
-    f.part = m.id;
-    f.pointer = "/bike/controller/cutoff_V";
+    Finding f = finding({"BIKE-03", Severity::Mind, Station::Bike, m.id, "/bike/controller/cutoff_V"});
     f.sentence = fmt::format("The controller may run {} down to {}, {} per cell; {} cells want {} at least.", m.name, text(lowest),
                              text(perCell), facts.name, text(facts.minimumUnderLoad));
     f.why = bms.cellCutoff ? fmt::format(
@@ -195,11 +180,7 @@ void bike08(const Context& c, Findings& out) {
 }
 
 void safe01(const Context&, Findings& out) {
-  Finding f;
-  f.id = "SAFE-01";
-  f.severity = Severity::Note;
-  f.station = Station::Bike;
-  f.part = "plan";
+  Finding f = finding({"SAFE-01", Severity::Note, Station::Bike, "plan", ""});
   f.counted = false;
   f.sentence = "This plan is arithmetic, not approval: local electrical, fire, transport and traffic rules stand above it.";
   f.why =

@@ -16,13 +16,8 @@ constexpr double usualMeter = 0.005;
 std::string nameOf(const Charger& c) { return c.name.empty() ? c.id : c.name; }
 
 Finding begin(const Context& c, std::string id, Severity severity, const ChargeFigures& pair, std::string_view field) {
-  Finding f;
-  f.id = std::move(id);
-  f.severity = severity;
-  f.station = Station::Charging;
-  f.part = c.plan.chargers[pair.charger].id + "/" + c.plan.packs[pair.pack].id;
-  f.pointer = chargerPointer(pair.charger, field);
-  return f;
+  const std::string part = c.plan.chargers[pair.charger].id + "/" + c.plan.packs[pair.pack].id;
+  return finding({std::move(id), severity, Station::Charging, part, chargerPointer(pair.charger, field)});
 }
 
 /// Reading of the charger's no-load output, with the meter's error.

@@ -17,13 +17,7 @@ bool hasJoiner(const Context& c) { return isJoined(c) && c.plan.joining.method !
 const Fix useJoiner{"Use a one-way joiner", {{"/joining/method", FieldValue{std::string("combiner")}}}};
 
 Finding begin(std::string id, Severity severity, std::string part, std::string pointer) {
-  Finding f;
-  f.id = std::move(id);
-  f.severity = severity;
-  f.station = Station::Joining;
-  f.part = std::move(part);
-  f.pointer = std::move(pointer);
-  return f;
+  return finding({std::move(id), severity, Station::Joining, std::move(part), std::move(pointer)});
 }
 
 /// The next rating above a need, of the usual sizes.
@@ -85,7 +79,8 @@ void join02(const Context& c, Findings& out) {
   f.headline = w.window->value() > 0 ? w.gap / *w.window : 1e3;
   f.working = {"Connect window",
                "ΔU_max = I_allow · ΣR; I_peak = ΔU / ΣR",
-               {input(c, "ΔU", "rest voltages apart", text(w.gap)), input(c, "ΣR", "loop, without slow parts", text(w.loop)),
+               {input(c, "ΔU", "rest voltages apart", text(w.gap)),
+                input(c, "ΣR", "loop, without slow parts; 0.8 of what was not measured", text(w.loop)),
                 input(c, "I_allow", w.limiting, text(*w.allowed))},
                fmt::format("{} against {}", text(w.gap), text(*w.window)),
                "Ohm's law at the first instant"};

@@ -16,13 +16,7 @@ const Element* cellsOf(const Context& c, std::size_t k) {
 }
 
 Finding begin(std::string id, Severity severity, const PackModel& m, std::string pointer) {
-  Finding f;
-  f.id = std::move(id);
-  f.severity = severity;
-  f.station = Station::Pack;
-  f.part = m.id;
-  f.pointer = std::move(pointer);
-  return f;
+  return finding({std::move(id), severity, Station::Pack, m.id, std::move(pointer)});
 }
 
 WorkingInput derating(const Context& c, const PackModel& m) {

@@ -39,6 +39,16 @@ std::span<const Rule> table() {
   return all;
 }
 
+Finding finding(Subject subject) {
+  Finding f;
+  f.id = std::move(subject.id);
+  f.severity = subject.severity;
+  f.station = subject.station;
+  f.part = std::move(subject.part);
+  f.pointer = std::move(subject.pointer);
+  return f;
+}
+
 std::string packPointer(std::size_t index, std::string_view rest) { return fmt::format("/packs/{}/{}", index, rest); }
 std::string chargerPointer(std::size_t index, std::string_view rest) { return fmt::format("/chargers/{}/{}", index, rest); }
 

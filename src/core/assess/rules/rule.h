@@ -59,6 +59,16 @@ void safe01(const Context&, Findings&);
 
 // ---- helpers for writing findings ----
 
+/// What a finding is about; sentence, why, do and working follow.
+struct Subject {
+  std::string id;
+  Severity severity;
+  Station station;
+  std::string part;
+  std::string pointer;
+};
+Finding finding(Subject subject);
+
 std::string packPointer(std::size_t index, std::string_view rest);
 std::string chargerPointer(std::size_t index, std::string_view rest);
 

@@ -12,13 +12,7 @@ const Millimetre farthest(200);
 const Coefficient usualCarry(1.10);
 
 Finding begin(std::string id, Severity severity, const PackModel& m, std::string pointer) {
-  Finding f;
-  f.id = std::move(id);
-  f.severity = severity;
-  f.station = Station::Joining;
-  f.part = m.id;
-  f.pointer = std::move(pointer);
-  return f;
+  return finding({std::move(id), severity, Station::Joining, m.id, std::move(pointer)});
 }
 
 const Element* elementOf(const Context& c, ElementKind kind, std::size_t pack) {
