@@ -4,12 +4,12 @@
 
 #include <rapidcheck/catch.h>
 #include "core/joining/discharge.h"
+#include "support/random.h"
 
 using namespace usherwright;
+using support::between;
 
 namespace {
-
-double between(double low, double high) { return low + (high - low) * (*rc::gen::inRange(0, 100001)) / 100000.0; }
 
 Source randomSource(int index) {
   Source s;

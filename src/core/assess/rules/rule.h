@@ -25,7 +25,7 @@ struct Rule {
   void (*judge)(const Context&, Findings&);
 };
 
-/// Every rule, in the order of the handbook.
+/// Every rule, family by family.
 std::span<const Rule> table();
 
 // One function per rule, a file per family.
