@@ -24,7 +24,7 @@ constexpr std::array<Pair, 15> tokens{{
     {"#FBF8F0", "#1B252C"},      // Card
     {"#1D2A33", "#E9E3D3"},      // Ink
     {"#55636C", "#A2B0B7"},      // Soft
-    {"#2A7482", "#357F8B"},      // Water
+    {"#2A7482", "#438F9C"},      // Water
     {"#15505E", "#8CCBD4"},      // Deep
     {"#BFDDE0", "#24464E"},      // Shoal
     {"#D9C9A3", "#4A412E"},      // Bank

@@ -128,7 +128,7 @@ template <>
 std::span<const FieldSpec> fieldsOf<Accessory>() {
   static const Rows rows{row<&Accessory::name>("name", "accessory", Kind::Text, inBike),
                          row<&Accessory::power>("power_W", "accessory power", Kind::Power, inBike, {0, 1000}, "printed on it"),
-                         row<&Accessory::maximum>("max_V", "accessory maximum", Kind::Voltage, inBike, {0, 200}, "printed on it"),
+                         row<&Accessory::maximum>("max_V", "its maximum", Kind::Voltage, inBike, {0, 200}, "printed on it"),
                          row<&Accessory::tap>("tap", "fed from", Kind::Choice, inBike),
                          row<&Accessory::parked>("parked_mA", "draw while parked", Kind::SmallCurrent, inBike, {0, 1000},
                                                  "a meter in series with everything off")};

@@ -1,0 +1,235 @@
+// What can be checked of the look without an eye: contrast, clipped words, names for screen readers, keyboard reach.
+#include <QApplication>
+#include <QComboBox>
+#include <QLabel>
+#include <QPushButton>
+#include <QScrollArea>
+#include <catch2/catch.hpp>
+#include <cmath>
+#include <set>
+
+#include "app/shell/finding_card.h"
+#include "app/shell/station_table.h"
+#include "app/widgets/flow_layout.h"
+#include "app/window_test.h"
+#include "core/plan/edit.h"
+#include "support/plans.h"
+
+using namespace driving;
+using drawing::Ink;
+
+namespace {
+
+double luminance(const QColor& c) {
+  const auto linear = [](double v) { return v <= 0.04045 ? v / 12.92 : std::pow((v + 0.055) / 1.055, 2.4); };
+  return 0.2126 * linear(c.redF()) + 0.7152 * linear(c.greenF()) + 0.0722 * linear(c.blueF());
+}
+
+double contrast(const QColor& a, const QColor& b) {
+  const double x = luminance(a), y = luminance(b);
+  return (std::max(x, y) + 0.05) / (std::min(x, y) + 0.05);
+}
+
+/// A plan that strains the layout: three packs, long names, a long title.
+Plan strained() {
+  Plan plan = *withDuplicatePack(plans::demo(), 1);
+  plan.packs[2].name = "the spare pack from the reading-room trailer";
+  plan.chargers[0].name = "the small charger that came with the trike";
+  plan.title = "Ferry-path library trike with the trailer of the reading room and every spare pack";
+  return plan;
+}
+
+bool isInScrolledContents(const QWidget* w) {
+  for (; w; w = w->parentWidget())
+    if (qobject_cast<const QScrollArea*>(w->parentWidget() ? w->parentWidget()->parentWidget() : nullptr)) return true;
+  return false;
+}
+
+/// Labels and buttons whose words do not fit, unless they are cut with an ellipsis and say the rest in a tooltip.
+QStringList clipped(MainWindow& window) {
+  QStringList out;
+  for (QWidget* w : window.findChildren<QWidget*>()) {
+    if (!w->isVisible()) continue;
+    QString words;
+    if (auto* label = qobject_cast<QLabel*>(w); label && !label->wordWrap()) words = label->text();
+    if (auto* button = qobject_cast<QPushButton*>(w)) words = button->text();
+    if (words.isEmpty() || words.contains(QStringLiteral("…"))) continue;
+    const int need = w->fontMetrics().horizontalAdvance(words);
+    if (need > w->width() + 1) out << QStringLiteral("%1 (%2 of %3)").arg(words).arg(w->width()).arg(need);
+    if (!isInScrolledContents(w) && w->mapTo(&window, QPoint(w->width(), 0)).x() > window.width() + 1)
+      out << words + QStringLiteral(" off the window");
+  }
+  return out;
+}
+
+}  // namespace
+
+TEST_CASE("text stands out from its ground by 4.5 or more, in both themes") {
+  struct Pair {
+    Ink text, ground;
+  };
+  constexpr Pair pairs[] = {{Ink::Ink, Ink::Paper},   {Ink::Ink, Ink::Card},    {Ink::Ink, Ink::Shoal},   {Ink::Ink, Ink::Bank},
+                            {Ink::Soft, Ink::Paper},  {Ink::Soft, Ink::Card},   {Ink::Stop, Ink::Paper},  {Ink::Stop, Ink::Card},
+                            {Ink::Mind, Ink::Paper},  {Ink::Mind, Ink::Card},   {Ink::Note, Ink::Paper},  {Ink::Note, Ink::Card},
+                            {Ink::Deep, Ink::Paper},  {Ink::Deep, Ink::Card},   {Ink::Deep, Ink::Shoal},  {Ink::Copper, Ink::Paper},
+                            {Ink::Copper, Ink::Card}, {Ink::OnDeep, Ink::Deep}, {Ink::OnDeep, Ink::Water}};
+  Look look;
+  for (Theme theme : {Theme::Paper, Theme::Night}) {
+    look.setTheme(theme);
+    for (const Pair& p : pairs) {
+      INFO("theme " << int(theme) << ", " << look.colour(p.text).name().toStdString() << " on "
+                    << look.colour(p.ground).name().toStdString());
+      CHECK(contrast(look.colour(p.text), look.colour(p.ground)) >= 4.5);
+    }
+  }
+}
+
+TEST_CASE("no word is clipped at the smallest size or the usual one, with long names and in both unit systems") {
+  for (const QSize size : {QSize(1100, 700), QSize(1280, 800)}) {
+    for (UnitSystem units : {UnitSystem::Metric, UnitSystem::Imperial}) {
+      Bench b(Bench::Open::Nothing);
+      b.window().resize(size);
+      b.window().session().begin(strained());
+      b.document().setUnits(units);
+      for (const StationRow& row : stationTable()) {
+        b.window().goToStation(row.station);
+        Bench::settle();
+        INFO(stationName(row.station) << " at " << size.width());
+        for (const QString& words : clipped(b.window())) FAIL_CHECK(words.toStdString());
+      }
+    }
+  }
+}
+
+TEST_CASE("everything that takes the keyboard has a name for screen readers") {
+  Bench b;
+  for (const StationRow& row : stationTable()) {
+    b.window().goToStation(row.station);
+    Bench::settle();
+    for (QWidget* w : b.window().findChildren<QWidget*>()) {
+      if (!w->isVisible() || !(w->focusPolicy() & Qt::TabFocus)) continue;
+      auto* button = qobject_cast<QAbstractButton*>(w);
+      INFO(stationName(row.station) << ": " << w->metaObject()->className());
+      CHECK((!w->accessibleName().isEmpty() || (button && !button->text().isEmpty())));
+    }
+  }
+}
+
+TEST_CASE("Tab reaches every entry, drawing and card of a station") {
+  Bench b;
+  for (const StationRow& row : stationTable()) {
+    b.window().goToStation(row.station);
+    Bench::settle();
+    std::set<QWidget*> wanted, reached;
+    for (QWidget* w : b.window().findChildren<QWidget*>())
+      if (w->isVisible() && w->isEnabled() &&
+          (qobject_cast<DrawingView*>(w) || qobject_cast<QComboBox*>(w) || qobject_cast<FindingCard*>(w) ||
+           (qobject_cast<QLineEdit*>(w) && !qobject_cast<QComboBox*>(w->parentWidget()))))
+        wanted.insert(w);
+    for (int i = 0; i < 400 && reached.size() < wanted.size(); ++i) {
+      b.key(Qt::Key_Tab);
+      QWidget* now = QApplication::focusWidget();
+      REQUIRE(now);
+      if (wanted.contains(now)) reached.insert(now);
+    }
+    INFO(stationName(row.station));
+    for (QWidget* w : wanted) {
+      INFO(w->metaObject()->className() << " " << w->accessibleName().toStdString());
+      CHECK(reached.contains(w));
+    }
+  }
+}
+
+TEST_CASE("the parts of a drawing are walked with the arrow keys, and Enter goes there") {
+  Bench b;
+  DrawingView* channel = b.drawing(QStringLiteral("the channel"));
+  channel->setFocus();
+  QStringList seen;
+  for (int i = 0; i < 4; ++i) {
+    b.key(Qt::Key_Right);
+    seen << channel->currentPart();
+  }
+  CHECK(seen.size() == 4);
+  CHECK(std::set<QString>(seen.begin(), seen.end()).size() == 4);
+  while (channel->currentPart() != QStringLiteral("stock/bms")) b.key(Qt::Key_Right);
+  b.key(Qt::Key_F2);
+  CHECK(b.window().sheet()->body().contains(QStringLiteral("headroom = rating / I_peak − 1")));
+  b.key(Qt::Key_Escape);
+  channel->setFocus();
+  b.key(Qt::Key_Return);
+  CHECK(b.window().station() == Station::Pack);
+  REQUIRE(QApplication::focusWidget());
+  CHECK(QApplication::focusWidget()->property(pointerProperty).toString() == QStringLiteral("/packs/0/bms/continuous_A"));
+}
+
+TEST_CASE("a number steps with the arrow keys as one undo, and typing begins another") {
+  Bench b;
+  b.goTo(QStringLiteral("load"));
+  for (int i = 0; i < 3; ++i) b.key(Qt::Key_Up);
+  CHECK(b.document().plan().bike.load == Kilogram(63));
+  b.key(Qt::Key_Z, Qt::ControlModifier);
+  CHECK(b.document().plan().bike.load == Kilogram(60));
+  b.enter(QStringLiteral("load"), QStringLiteral("41"));
+  b.key(Qt::Key_Down);
+  CHECK(b.document().plan().bike.load == Kilogram(40));
+  b.key(Qt::Key_Z, Qt::ControlModifier);
+  CHECK(b.document().plan().bike.load == Kilogram(41));
+}
+
+TEST_CASE("a connector that this catalogue does not have is shown and kept") {
+  Bench b(Bench::Open::Nothing);
+  Plan plan = plans::demo();
+  plan.packs[0].plug = "home-made-40";
+  b.window().session().begin(plan);
+  auto* box = qobject_cast<QComboBox*>(b.goTo(QStringLiteral("plug of stock")));
+  REQUIRE(box);
+  CHECK(box->currentText() == QStringLiteral("home-made-40"));
+  b.key(Qt::Key_3, Qt::ControlModifier);
+  CHECK(b.document().plan().packs[0].plug == "home-made-40");
+}
+
+TEST_CASE("the menu offers every action with its words, and undo with what it would undo") {
+  Bench b;
+  std::set<QString> keys, names;
+  for (const ActionRow& row : b.window().actions().rows()) {
+    CHECK_FALSE(row.words.isEmpty());
+    CHECK(names.insert(row.name).second);
+    if (!row.keys.isEmpty()) CHECK(keys.insert(row.keys).second);
+  }
+  for (const char* key : {"F1", "F2", "F4", "F8", "Shift+F8", "Ctrl+1", "Ctrl+3", "Ctrl+5", "Ctrl+7", "Ctrl+8", "Ctrl+G", "Ctrl+Z",
+                          "Ctrl+Shift+Z", "Ctrl+S", "Ctrl+O", "Ctrl+N"})
+    CHECK(keys.contains(QLatin1String(key)));
+  const ActionRow* undo = b.window().actions().find(QStringLiteral("undo"));
+  CHECK_FALSE(ActionTable::isPossible(*undo));
+  b.enter(QStringLiteral("budget"), QStringLiteral("400"));
+  CHECK(ActionTable::wordsOf(*undo) == QStringLiteral("Undo: budget 380 → 400"));
+}
+
+TEST_CASE("findings of this station come first, then the rest with their station") {
+  Bench b;
+  b.key(Qt::Key_7, Qt::ControlModifier);
+  CHECK(b.window().findings()->headline() == QStringLiteral("0 of 4"));
+  b.key(Qt::Key_5, Qt::ControlModifier);
+  CHECK(b.window().findings()->headline() == QStringLiteral("2 of 4"));
+  std::vector<std::string> order;
+  for (FindingCard* card : b.window().findChildren<FindingCard*>())
+    if (card->isVisible()) order.push_back(card->finding().id);
+  REQUIRE(order.size() == 5);
+  CHECK(order[0] == "WIRE-04");
+  CHECK(order[1] == "JOIN-10");
+  b.window().findings()->openFinding(QStringLiteral("PACK-06@second"));
+  for (FindingCard* card : b.window().findChildren<FindingCard*>()) CHECK(card->isOpen() == (card->finding().id == "PACK-06"));
+}
+
+TEST_CASE("rows wrap like words and take the height they need") {
+  QWidget box;
+  auto* flow = new FlowLayout(&box, 6);
+  for (int i = 0; i < 6; ++i) {
+    auto* b = new QPushButton(QStringLiteral("button"));
+    b->setFixedSize(100, 30);
+    flow->addWidget(b);
+  }
+  CHECK(flow->heightForWidth(1000) == 30);
+  CHECK(flow->heightForWidth(320) == 66);
+  CHECK(flow->heightForWidth(100) == 6 * 30 + 5 * 6);
+}
