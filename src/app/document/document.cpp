@@ -2,6 +2,7 @@
 #include "app/document/document.h"
 
 #include "app/present/words.h"
+#include "core/plan/edit.h"
 
 namespace usherwright::app {
 namespace {
@@ -22,8 +23,10 @@ void Document::begin(Plan plan) {
 }
 
 bool Document::commit(const Expected<Plan>& next, const QString& words, const QString& merge) {
-  if (!next) {
-    Q_EMIT refused(QString::fromStdString(next.error().sentence()));
+  Expected<void> sound;
+  if (next) sound = crossChecked(*next);
+  if (!next || !sound) {
+    Q_EMIT refused(QString::fromStdString((next ? sound.error() : next.error()).sentence()));
     return false;
   }
   if (*next == plan()) return true;

@@ -3,6 +3,7 @@
 #pragma once
 
 #include <cstdint>
+#include <deque>
 #include <string>
 #include <string_view>
 #include <vector>
@@ -41,8 +42,8 @@ struct Shape {
 
 struct Drawing {
   double width = 0, height = 0;
-  std::vector<Shape> shapes;
-  std::string description;  ///< the whole in words, for screen readers
+  std::deque<Shape> shapes;  ///< a deque: the references that Pen gives out stay good while more is drawn
+  std::string description;   ///< the whole in words, for screen readers
   friend bool operator==(const Drawing&, const Drawing&) = default;
 
   /// Topmost shape with a part id at a place; null if none. Lines count within `reach` pixels.

@@ -92,14 +92,13 @@ void PackStation::buildTabs() {
       tabRow_->addWidget(button);
       return button;
     };
-    action(QStringLiteral("+ add"), [this] {
-      current_ = kit_.document.plan().packs.size();
-      kit_.document.commit(withNewPack(kit_.document.plan()));
-    })->setToolTip(QStringLiteral("Add a pack"));
-    action(QStringLiteral("copy"), [this] {
-      const std::size_t from = current_;
-      current_ = kit_.document.plan().packs.size();
-      kit_.document.commit(withDuplicatePack(kit_.document.plan(), from));
+    const auto add = [this](const Expected<Plan>& next) {
+      const std::size_t at = kit_.document.plan().packs.size();
+      if (kit_.document.commit(next)) choose(at);
+    };
+    action(QStringLiteral("+ add"), [this, add] { add(withNewPack(kit_.document.plan())); })->setToolTip(QStringLiteral("Add a pack"));
+    action(QStringLiteral("copy"), [this, add] {
+      add(withDuplicatePack(kit_.document.plan(), current_));
     })->setToolTip(QStringLiteral("Copy this pack"));
     action(QStringLiteral("remove"), [this] {
       kit_.document.commit(withoutPack(kit_.document.plan(), current_));
