@@ -36,7 +36,26 @@ TEST_CASE("labels are understood in the ways they are printed") {
       Row{"OUTPUT DC 54.6V 2.0A", "charger output 54.6; charger current 2"},
       Row{"OUTPUT: 54.6V=2A", "charger output 54.6; charger current 2"},
       Row{"Charger INPUT 100-240V~ 1.5A 50/60Hz OUTPUT 42V 2A", "mains 240; mains current 1.5; charger output 42; charger current 2"},
-      Row{"motor 250W", "power 250"}, Row{"0.5kW", "power 500"}, Row{"serial 2026-04", ""}, Row{"", ""});
+      Row{"20A", "current limit 20"}, Row{"20 A", "current limit 20"}, Row{"Max. current 25A", "current limit 25"},
+      Row{"Imax: 18±1A", "current limit 18±1"}, Row{"36V 15±0.5A", "nameplate voltage 36; current limit 15±0.5"},
+      Row{"DC 36V", "nameplate voltage 36"}, Row{"DC48V", "nameplate voltage 48"},
+      Row{"52 V 17.5 Ah", "nameplate voltage 52; capacity 17.5"}, Row{"72V 40A", "nameplate voltage 72; current limit 40"},
+      Row{"24V 10Ah", "nameplate voltage 24; capacity 10"}, Row{"UNDER VOLTAGE 42V", "cut-off 42"}, Row{"CUT-OFF 31V", "cut-off 31"},
+      Row{"L.V.:29V±0.5V", "cut-off 29±0.5"}, Row{"LVC 39 V", "cut-off 39"}, Row{"MAX INPUT 84V", "takes up to 84"},
+      Row{"max 63V", "takes up to 63"}, Row{"500Wh", "energy 500"}, Row{"0.54 kWh", "energy 540"},
+      Row{"46.8V 11.6Ah 543Wh", "nameplate voltage 46.8; capacity 11.6; energy 543"}, Row{"Rated power 350 W", "power 350"},
+      Row{"1.2kW peak", "power 1200"}, Row{"10S3P", "cells in series and parallel 10x3"},
+      Row{"14S5P 17.5Ah", "cells in series and parallel 14x5; capacity 17.5"}, Row{"16s2p", "cells in series and parallel 16x2"},
+      Row{"OUTPUT 58.8V 3A", "charger output 58.8; charger current 3"}, Row{"OUTPUT DC 42V/2A", "charger output 42; charger current 2"},
+      Row{"CHARGER 29.4V 2A", "charger output 29.4; charger current 2"},
+      Row{"ADAPTER OUTPUT 67,2V 4,0A", "charger output 67.2; charger current 4"},
+      Row{"INPUT AC 230V 2.5A OUTPUT 54.6V 4A", "mains 230; mains current 2.5; charger output 54.6; charger current 4"},
+      Row{"OUTPUT 500mA 12.6V", "charger current 0.5; charger output 12.6"}, Row{"2900mAh 3.6V", "capacity 2.9; nameplate voltage 3.6"},
+      Row{"48V\n14.5Ah\n22A", "nameplate voltage 48; capacity 14.5; current limit 22"}, Row{"22+-1A", "current limit 22±1"},
+      Row{"22 +/- 1 A", "current limit 22±1"}, Row{"40 ± 1 V cutoff", "nameplate voltage 40±1"}, Row{"no figures at all", ""},
+      Row{"IP65 made in a shed", ""}, Row{"class 2", ""}, Row{"INR18650 2900mAh", "capacity 2.9"},
+      Row{"LV40V MAX84V", "cut-off 40; takes up to 84"}, Row{"INPUT 48V", "nameplate voltage 48"}, Row{"motor 250W", "power 250"},
+      Row{"0.5kW", "power 500"}, Row{"serial 2026-04", ""}, Row{"", ""});
   INFO(r.label);
   CHECK(understood(r.label) == r.understood);
 }

@@ -39,8 +39,14 @@ class Scanner {
   std::vector<Token> tokens() {
     std::vector<Token> out;
     while (i_ < t_.size()) {
-      if (isDigit(t_[i_]) && (i_ == 0 || !isLetter(t_[i_ - 1]) || partOfLayout(out))) out.push_back(one());
-      else ++i_;
+      if (!isDigit(t_[i_])) {
+        ++i_;
+      } else if (i_ == 0 || !isLetter(t_[i_ - 1]) || partOfLayout(out) || followsLabelWord()) {
+        out.push_back(one());
+      } else {
+        // A figure inside a name ("INR18650", "IP65") says nothing, and no part of it does.
+        while (i_ < t_.size() && (isDigit(t_[i_]) || isLetter(t_[i_]))) ++i_;
+      }
     }
     return out;
   }
@@ -48,6 +54,15 @@ class Scanner {
  private:
   /// "13S4P": the 4 follows a letter, and still counts.
   bool partOfLayout(const std::vector<Token>& out) const { return !out.empty() && out.back().end == i_; }
+
+  /// "DC48V": units run together with the word before them.
+  bool followsLabelWord() const {
+    std::size_t from = i_;
+    while (from > 0 && isLetter(t_[from - 1])) --from;
+    const std::string word = upper(t_.substr(from, i_ - from));
+    static constexpr std::array<std::string_view, 9> words{"DC", "AC", "MAX", "LV", "LVC", "VIN", "IN", "OUT", "OUTPUT"};
+    return std::find(words.begin(), words.end(), word) != words.end();
+  }
 
   double number() {
     std::string digits;
@@ -163,7 +178,8 @@ void explainNameplate(LabelCandidate& c, bool charger) {
 
 LabelCandidate voltage(const Token& k, std::string piece, const std::string& words, bool charger) {
   const Side side = sideOf(words);
-  if (k.unit == "VAC" || k.range || side == Side::Input)
+  // On a charger INPUT is the mains; on a controller it is the pack.
+  if (k.unit == "VAC" || k.range || (side == Side::Input && (charger || has(words, {"AC "}))))
     return candidate(LabelMeaning::MainsVoltage, std::move(piece), k.value, k.tolerance);
   const long low = lastOf(words, {"L.V", "LV", "LOW", "CUT", "UNDER"});
   const long most = charger ? lastOf(words, {"VIN MAX", "MAX INPUT"}) : lastOf(words, {"MAX"});
