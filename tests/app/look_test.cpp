@@ -221,6 +221,20 @@ TEST_CASE("findings of this station come first, then the rest with their station
   for (FindingCard* card : b.window().findChildren<FindingCard*>()) CHECK(card->isOpen() == (card->finding().id == "PACK-06"));
 }
 
+TEST_CASE("a finding shows its shape, with and without the keyboard on it") {
+  Bench b;
+  b.key(Qt::Key_5, Qt::ControlModifier);
+  FindingCard* stop = nullptr;
+  for (FindingCard* card : b.window().findChildren<FindingCard*>())
+    if (card->isVisible() && card->finding().severity == Severity::Stop) stop = card;
+  REQUIRE(stop);
+  const auto shapeIsThere = [&] { return stop->grab().toImage().pixelColor(16, 16) == b.window().look().colour(Ink::Stop); };
+  CHECK(shapeIsThere());
+  b.key(Qt::Key_F8);
+  CHECK(stop->hasFocus());
+  CHECK(shapeIsThere());
+}
+
 TEST_CASE("rows wrap like words and take the height they need") {
   QWidget box;
   auto* flow = new FlowLayout(&box, 6);

@@ -132,6 +132,7 @@ void FindingCard::paintEvent(QPaintEvent*) {
   painter.setOpacity(1.0);
   painter.fillRect(QRect(0, height() - 1, width(), 1), kit_.look.colour(drawing::Ink::BankLine));
   if (!hasFocus()) return;
+  painter.setBrush(Qt::NoBrush);  // the shape left its own behind
   painter.setPen(QPen(kit_.look.colour(drawing::Ink::Deep), 2));
   painter.drawRoundedRect(QRectF(rect()).adjusted(1, 1, -1, -2), 3, 3);
 }
