@@ -89,7 +89,8 @@ std::optional<Working> packWorking(const Context& c, std::size_t k, const std::s
   if (what == "mass" && m.mass)
     return Working{"Mass of " + m.name,
                    c.plan.packs[k].mass ? "as weighed" : "m = S · P · m_cell · 1.18",
-                   {S(c, k), P(c, k)},
+                   {S(c, k), P(c, k),
+                    input(c, "m_cell", "mass of a cell", cell.mass ? formatNumber(cell.mass->value()) + " g" : "not known", at + "mass_g")},
                    formatNumber(m.mass->value()) + " kg",
                    "cells, and 18 % for case, links and BMS"};
   if (what == "cost" && m.cost)
@@ -301,13 +302,15 @@ std::optional<Working> workingOf(const Plan& plan, const Assessment& a, const st
     return w;
   }
   if (id == "window" && f.window && f.window->window)
-    return Working{"Connect window",
-                   "ΔU_max = I_allow · ΣR",
-                   {input(c, "I_allow", f.window->limiting, text(*f.window->allowed)),
-                    input(c, "ΣR", "loop, cells to cells; 0.8 of what was not measured", text(f.window->loop)),
-                    input(c, "ΔU", "apart now", text(f.window->gap))},
-                   text(*f.window->window),
-                   "Ohm's law at the first instant"};
+    return Working{
+        "Connect window",
+        "ΔU_max = I_allow · ΣR",
+        {input(c, "I_allow", f.window->limiting == "receiving_charge_limit" ? "charge limit of the receiving pack" : f.window->limiting,
+               text(*f.window->allowed)),
+         input(c, "ΣR", "loop, cells to cells; 0.8 of what was not measured", text(f.window->loop)),
+         input(c, "ΔU", "apart now", text(f.window->gap))},
+        text(*f.window->window),
+        "Ohm's law at the first instant"};
   if (id == "range" && f.range.known) return rangeWorking(c);
   if (id.starts_with("element/")) return elementWorking(c, id.substr(8));
   if (id.starts_with("field/")) return fieldWorking(c, id.substr(6));
