@@ -9,7 +9,7 @@ environment = {**os.environ, "QT_QPA_PLATFORM": "xcb", "HOME": str(home), "XDG_R
 plan = home / "trike.uwplan"
 
 
-def until(what, condition, seconds=20):
+def until(what, condition, seconds=90):
     end = time.monotonic() + seconds
     while time.monotonic() < end:
         result = condition()

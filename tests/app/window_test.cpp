@@ -18,7 +18,7 @@ void Bench::bringUp() {
   window_->activateWindow();
   REQUIRE(QTest::qWaitForWindowExposed(window_.get()));
   QApplication::setActiveWindow(window_.get());
-  REQUIRE(QTest::qWaitForWindowActive(window_.get(), 3000));
+  REQUIRE(QTest::qWaitForWindowActive(window_.get(), 15000));
   settle();
 }
 
