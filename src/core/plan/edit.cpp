@@ -12,12 +12,6 @@
 namespace usherwright {
 namespace {
 
-std::string firstToken(const std::string& pointer, std::string& rest) {
-  const auto slash = pointer.find('/', 1);
-  rest = slash == std::string::npos ? "" : pointer.substr(slash);
-  return pointer.substr(1, slash == std::string::npos ? std::string::npos : slash - 1);
-}
-
 template <class Owner>
 bool assign(Owner& owner, const std::string& pointer, const FieldValue& value);
 

@@ -29,12 +29,6 @@ std::string joined(const std::vector<std::string_view>& words) {
 bool isYes(std::string_view t) { return t == "yes" || t == "true" || t == "1" || t == "on"; }
 bool isNo(std::string_view t) { return t == "no" || t == "false" || t == "0" || t == "off"; }
 
-std::string firstToken(const std::string& pointer, std::string& rest) {
-  const auto slash = pointer.find('/', 1);
-  rest = slash == std::string::npos ? "" : pointer.substr(slash);
-  return pointer.substr(1, slash == std::string::npos ? std::string::npos : slash - 1);
-}
-
 template <class Owner>
 bool resolve(const Owner& owner, const std::string& pointer, FieldRef& out);
 

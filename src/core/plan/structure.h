@@ -2,11 +2,19 @@
 // One visitor serves reading, writing, look-up and enumeration.
 #pragma once
 
+#include <string>
 #include <type_traits>
 
 #include "core/plan/plan.h"
 
 namespace usherwright {
+
+/// The first token of a JSON pointer ("/packs/1/soc" → "packs"); `rest` is what follows it ("/1/soc").
+inline std::string firstToken(const std::string& pointer, std::string& rest) {
+  const auto slash = pointer.find('/', 1);
+  rest = slash == std::string::npos ? "" : pointer.substr(slash);
+  return pointer.substr(1, slash == std::string::npos ? std::string::npos : slash - 1);
+}
 
 /// Calls the visitor for every child of `owner`, in file order:
 ///   object(key, child)  one object, null in a file if nothing of it is known
