@@ -3,7 +3,7 @@
 import pathlib, re, statistics, subprocess
 
 root = pathlib.Path(__file__).resolve().parent.parent
-xvfb = ["xvfb-run", "-a", "-s", "-screen 0 1280x800x24"]
+xvfb = ["xvfb-run", "-a", "-s", "-screen 0 1280x800x24 -noreset"]
 environment = {"QT_QPA_PLATFORM": "xcb", "PATH": "/usr/bin:/bin:/usr/local/bin", "HOME": "/tmp"}
 starts, memory = [], []
 for _ in range(7):

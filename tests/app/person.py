@@ -29,8 +29,10 @@ def window(name):
 
 
 def start(*arguments, title):
-    process = subprocess.Popen([program, *arguments], env=environment, stderr=subprocess.DEVNULL)
-    until(f"the window {title}", lambda: window(title))
+    process = subprocess.Popen([program, *arguments], env=environment)
+    until(f"the window {title}", lambda: process.poll() is not None or window(title))
+    if process.poll() is not None:
+        sys.exit(f"the program ended with {process.returncode} before its window {title} stood")
     time.sleep(0.3)
     focus(title)
     return process
