@@ -1,8 +1,11 @@
 // Speed of the core on the demo. Limits: a whole assessment 4 ms, after an edit that leaves the simulation alone 0.5 ms.
 #include <benchmark/benchmark.h>
 
+#include "core/assess/search.h"
+#include "core/assess/sensitivity.h"
 #include "core/drawing/drawings.h"
 #include "core/plan/edit.h"
+#include "core/plan/label_reader.h"
 #include "demo_plan.h"
 
 using namespace usherwright;
@@ -73,6 +76,34 @@ void movingLayers(benchmark::State& state) {
   }
 }
 BENCHMARK(movingLayers)->Unit(benchmark::kMillisecond);
+
+/// S 6…24 × P 1…20 × 24 cells × 12 boards. Limit 50 ms.
+void searchAll(benchmark::State& state) {
+  const Plan plan = bench::demoPlan();
+  std::size_t combinations = 0;
+  for (auto _ : state) combinations = searchPacks(plan, shippedCatalogue(), shippedShelf(), {}).combinations;
+  state.counters["combinations"] = static_cast<double>(combinations);
+  state.counters["limit_ms"] = 50;
+}
+BENCHMARK(searchAll)->Unit(benchmark::kMillisecond);
+
+/// What to measure next, per value that is not proven. Limit 5 ms; every numeric value of the demo is made a guess first.
+void sensitivityPerField(benchmark::State& state) {
+  Plan plan = bench::demoPlan();
+  plan.provenance.clear();
+  const Assessment base = assess(plan, shippedCatalogue());
+  const std::vector<std::string> fields = unprovenFields(plan, base);
+  std::size_t at = 0;
+  for (auto _ : state) benchmark::DoNotOptimize(leverOf(plan, shippedCatalogue(), base, fields[at++ % fields.size()]));
+  state.counters["fields"] = static_cast<double>(fields.size());
+  state.counters["limit_ms"] = 5;
+}
+BENCHMARK(sensitivityPerField)->Unit(benchmark::kMillisecond)->Iterations(400);
+
+void labelReading(benchmark::State& state) {
+  for (auto _ : state) benchmark::DoNotOptimize(readLabel("Brushless controller 36V 250W 14±1A L.V 31±0.5V"));
+}
+BENCHMARK(labelReading)->Unit(benchmark::kMicrosecond);
 
 }  // namespace
 

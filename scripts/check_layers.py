@@ -8,15 +8,16 @@ ALLOWED = {
     "core/quantity": set(),
     "core/parts": {"quantity"},
     "core/plan": {"quantity", "parts"},
+    "core/frame": DOMAIN,
     "core/pack": DOMAIN,
     "core/joining": DOMAIN | {"pack"},
     "core/wiring": DOMAIN,
     "core/charging": DOMAIN | {"pack", "wiring"},
     "core/limits": DOMAIN | {"pack", "joining", "wiring"},
     "core/travel": DOMAIN | {"joining", "pack"},
-    "core/assess": DOMAIN | {"pack", "joining", "wiring", "charging", "limits", "travel"},
-    "core/drawing": DOMAIN | {"pack", "joining", "wiring", "charging", "limits", "travel", "assess"},
-    "core/io": DOMAIN | {"pack", "joining", "wiring", "charging", "limits", "travel", "assess", "drawing"},
+    "core/assess": DOMAIN | {"frame", "pack", "joining", "wiring", "charging", "limits", "travel"},
+    "core/drawing": DOMAIN | {"frame", "pack", "joining", "wiring", "charging", "limits", "travel", "assess"},
+    "core/io": DOMAIN | {"frame", "pack", "joining", "wiring", "charging", "limits", "travel", "assess", "drawing"},
 }
 APP = {
     "document": {"present"},  # the words of an undo step

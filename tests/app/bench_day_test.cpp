@@ -17,7 +17,7 @@ namespace {
 
 void label(Bench& b, const QString& printed) {
   b.key(Qt::Key_1, Qt::ControlModifier);
-  auto* typed = b.window().findChild<QPlainTextEdit*>();
+  auto* typed = b.window().findChild<QPlainTextEdit*>(QStringLiteral("label-text"));
   REQUIRE(typed);
   typed->setFocus();
   typed->setPlainText(printed);  // pasted
@@ -195,7 +195,7 @@ TEST_CASE("the working of a figure can be opened with the mouse and copied") {
 TEST_CASE("a candidate of the label reader is taken with a click, one by one") {
   Bench b;
   b.key(Qt::Key_1, Qt::ControlModifier);
-  b.window().findChild<QPlainTextEdit*>()->setPlainText(QStringLiteral("L.V. 42±1V  30A"));
+  b.window().findChild<QPlainTextEdit*>(QStringLiteral("label-text"))->setPlainText(QStringLiteral("L.V. 42±1V  30A"));
   b.settle();
   b.clickButton(QStringLiteral("cut-off 41 … 43 V   ‹42±1V›"));
   CHECK(b.document().plan().bike.controller.cutoff == Volt(42));

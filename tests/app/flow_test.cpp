@@ -173,7 +173,7 @@ TEST_CASE("wrong values are refused beside the field; the plan keeps the good on
 TEST_CASE("a label is pasted, and what it says is entered as read from a label") {
   Bench b;
   b.key(Qt::Key_1, Qt::ControlModifier);
-  auto* typed = b.window().findChild<QPlainTextEdit*>();
+  auto* typed = b.window().findChild<QPlainTextEdit*>(QStringLiteral("label-text"));
   QApplication::clipboard()->setText(QStringLiteral("48V 28±1A\nL.V. 41±1V"));
   typed->setFocus();
   b.key(Qt::Key_V, Qt::ControlModifier);

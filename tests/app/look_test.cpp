@@ -6,11 +6,13 @@
 #include <QScrollArea>
 #include <catch2/catch.hpp>
 #include <cmath>
+#include <functional>
 #include <set>
 
 #include "app/shell/finding_card.h"
 #include "app/shell/station_table.h"
 #include "app/widgets/flow_layout.h"
+#include "app/widgets/pages.h"
 #include "app/window_test.h"
 #include "core/plan/edit.h"
 #include "support/plans.h"
@@ -62,6 +64,21 @@ QStringList clipped(MainWindow& window) {
   return out;
 }
 
+/// Every station, and every page of those that have several.
+void forEachPage(Bench& b, const std::function<void(const std::string&)>& look) {
+  for (const StationRow& row : stationTable()) {
+    b.window().goToStation(row.station);
+    Bench::settle();
+    auto* pages = b.window().stationView(row.station)->findChild<Pages*>();
+    for (int i = 0; i < (pages ? pages->count() : 1); ++i) {
+      if (pages) pages->choose(i);
+      Bench::settle();
+      look(std::string(stationName(row.station)) + " " + std::to_string(i + 1));
+    }
+    if (pages) pages->choose(0);
+  }
+}
+
 }  // namespace
 
 TEST_CASE("text stands out from its ground by 4.5 or more, in both themes") {
@@ -91,35 +108,29 @@ TEST_CASE("no word is clipped at the smallest size or the usual one, with long n
       b.window().resize(size);
       b.window().session().begin(strained());
       b.document().setUnits(units);
-      for (const StationRow& row : stationTable()) {
-        b.window().goToStation(row.station);
-        Bench::settle();
-        INFO(stationName(row.station) << " at " << size.width());
+      forEachPage(b, [&](const std::string& where) {
+        INFO(where << " at " << size.width());
         for (const QString& words : clipped(b.window())) FAIL_CHECK(words.toStdString());
-      }
+      });
     }
   }
 }
 
 TEST_CASE("everything that takes the keyboard has a name for screen readers") {
   Bench b;
-  for (const StationRow& row : stationTable()) {
-    b.window().goToStation(row.station);
-    Bench::settle();
+  forEachPage(b, [&](const std::string& where) {
     for (QWidget* w : b.window().findChildren<QWidget*>()) {
       if (!w->isVisible() || !(w->focusPolicy() & Qt::TabFocus)) continue;
       auto* button = qobject_cast<QAbstractButton*>(w);
-      INFO(stationName(row.station) << ": " << w->metaObject()->className());
+      INFO(where << ": " << w->metaObject()->className());
       CHECK((!w->accessibleName().isEmpty() || (button && !button->text().isEmpty())));
     }
-  }
+  });
 }
 
 TEST_CASE("Tab reaches every entry, drawing and card of a station") {
   Bench b;
-  for (const StationRow& row : stationTable()) {
-    b.window().goToStation(row.station);
-    Bench::settle();
+  forEachPage(b, [&](const std::string& where) {
     std::set<QWidget*> wanted, reached;
     for (QWidget* w : b.window().findChildren<QWidget*>())
       if (w->isVisible() && w->isEnabled() &&
@@ -132,12 +143,12 @@ TEST_CASE("Tab reaches every entry, drawing and card of a station") {
       REQUIRE(now);
       if (wanted.contains(now)) reached.insert(now);
     }
-    INFO(stationName(row.station));
+    INFO(where);
     for (QWidget* w : wanted) {
       INFO(w->metaObject()->className() << " " << w->accessibleName().toStdString());
       CHECK(reached.contains(w));
     }
-  }
+  });
 }
 
 TEST_CASE("the parts of a drawing are walked with the arrow keys, and Enter goes there") {

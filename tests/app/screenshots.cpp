@@ -7,12 +7,15 @@
 #include <QPlainTextEdit>
 #include <QStyleFactory>
 #include <QTemporaryDir>
+#include <QThread>
 #include <cstdio>
 #include <functional>
 
 #include "app/shell/main_window.h"
 #include "core/io/plan_json.h"
 #include "core/plan/edit.h"
+#include "core/plan/evidence.h"
+#include "core/plan/lists.h"
 
 using namespace usherwright;
 using namespace usherwright::app;
@@ -42,7 +45,73 @@ const std::vector<Shot>& shots() {
        [](MainWindow& w) {
          w.openDemo();
          w.goToStation(Station::Bike);
-         w.findChild<QPlainTextEdit*>()->setPlainText(QStringLiteral("48V 22±1A\nL.V. 40±1V  Vin max 60V"));
+         w.findChild<QPlainTextEdit*>(QStringLiteral("label-text"))->setPlainText(QStringLiteral("48V 22±1A\nL.V. 40±1V  Vin max 60V"));
+       }},
+      {"bike-places",
+       [](MainWindow& w) {
+         w.openDemo();
+         w.goToStation(Station::Bike);
+         w.stationView(Station::Bike)->showPage(QStringLiteral("Places"));
+       }},
+      {"bike-need",
+       [](MainWindow& w) {
+         w.openDemo();
+         w.goToStation(Station::Bike);
+         w.stationView(Station::Bike)->showPage(QStringLiteral("Need"));
+       }},
+      {"bike-evidence",
+       [](MainWindow& w) {
+         w.openDemo();
+         w.document().commit(withEvidence(w.document().plan(), "/bike/controller/current_max_A", FieldValue{25.0}, Provenance::Claim));
+         w.goToStation(Station::Bike);
+         w.stationView(Station::Bike)->showPage(QStringLiteral("Evidence"));
+         for (QLineEdit* line : w.stationView(Station::Bike)->findChildren<QLineEdit*>())
+           if (line->accessibleName() == QStringLiteral("claim")) line->setText(QStringLiteral("up to 120 km, 1500 W, 2000 cycles"));
+       }},
+      {"bike-measure",
+       [](MainWindow& w) {
+         w.openDemo();
+         w.actions().find(QStringLiteral("measure"))->run();
+         for (int i = 0; i < 200; ++i) {
+           QThread::msleep(10);
+           settle();
+         }
+       }},
+      {"pack-find",
+       [](MainWindow& w) {
+         w.openDemo();
+         w.goToStation(Station::Pack);
+         w.stationView(Station::Pack)->showPage(QStringLiteral("Find"));
+       }},
+      {"pack-groups",
+       [](MainWindow& w) {
+         w.openDemo();
+         w.goToStation(Station::Pack);
+         w.stationView(Station::Pack)->showPage(QStringLiteral("Groups"));
+         for (QPlainTextEdit* e : w.stationView(Station::Pack)->findChildren<QPlainTextEdit*>())
+           e->setPlainText(QStringLiteral("3.742 3.741 3.743 3.742 3.702 3.740 3.742 3.744 3.741 3.742 3.743 3.741 3.742"));
+       }},
+      {"pack-health",
+       [](MainWindow& w) {
+         w.openDemo();
+         Plan plan = w.document().plan();
+         plan = *withCapacityTest(plan, 0, {"2026-08-30", AmpereHour(11.4), MilliOhm(118), {}});
+         plan = *withCapacityTest(plan, 0, {"2026-10-11", AmpereHour(8.8), MilliOhm(155), {}});
+         w.document().commit(plan);
+         w.goToStation(Station::Pack);
+         w.stationView(Station::Pack)->showPage(QStringLiteral("Health"));
+       }},
+      {"pack-bms",
+       [](MainWindow& w) {
+         w.openDemo();
+         w.goToStation(Station::Pack);
+         w.stationView(Station::Pack)->showPage(QStringLiteral("BMS"));
+       }},
+      {"pack-passport",
+       [](MainWindow& w) {
+         w.openDemo();
+         w.goToStation(Station::Pack);
+         w.stationView(Station::Pack)->showPage(QStringLiteral("Passport"));
        }},
       {"pack",
        [](MainWindow& w) {

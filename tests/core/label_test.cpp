@@ -1,9 +1,11 @@
 // What labels say, in the ways they are printed.
 #include <catch2/catch.hpp>
 #include <cmath>
+#include <fstream>
 
 #include "core/plan/label_reader.h"
 #include "core/quantity/units.h"
+#include "support/plans.h"
 
 using namespace usherwright;
 
@@ -53,11 +55,58 @@ TEST_CASE("labels are understood in the ways they are printed") {
       Row{"OUTPUT 500mA 12.6V", "charger current 0.5; charger output 12.6"}, Row{"2900mAh 3.6V", "capacity 2.9; nameplate voltage 3.6"},
       Row{"48V\n14.5Ah\n22A", "nameplate voltage 48; capacity 14.5; current limit 22"}, Row{"22+-1A", "current limit 22±1"},
       Row{"22 +/- 1 A", "current limit 22±1"}, Row{"40 ± 1 V cutoff", "nameplate voltage 40±1"}, Row{"no figures at all", ""},
-      Row{"IP65 made in a shed", ""}, Row{"class 2", ""}, Row{"INR18650 2900mAh", "capacity 2.9"},
+      Row{"IP65 made in a shed", ""}, Row{"class 2", ""}, Row{"INR18650 2900mAh", "cell size 18650; chemistry 0; capacity 2.9"},
       Row{"LV40V MAX84V", "cut-off 40; takes up to 84"}, Row{"INPUT 48V", "nameplate voltage 48"}, Row{"motor 250W", "power 250"},
       Row{"0.5kW", "power 500"}, Row{"serial 2026-04", ""}, Row{"", ""});
   INFO(r.label);
   CHECK(understood(r.label) == r.understood);
+}
+
+TEST_CASE("labels of all kinds of parts, those that stay ambiguous marked with ?") {
+  std::ifstream file(std::string(USHERWRIGHT_SOURCE_DIR) + "/tests/data/labels.tsv");
+  REQUIRE(file.is_open());
+  int count = 0;
+  int open = 0;
+  for (std::string line; std::getline(file, line); ++count) {
+    const auto tab = line.find('\t');
+    REQUIRE(tab != std::string::npos);
+    std::string label = line.substr(0, tab);
+    for (auto at = label.find("\\n"); at != std::string::npos; at = label.find("\\n")) label.replace(at, 2, "\n");
+    std::string seen;
+    for (const LabelCandidate& c : readLabel(label)) {
+      seen += (seen.empty() ? "" : "; ") + std::string(labelMeaningWords(c.meaning)) + " " + formatNumber(c.value, 6);
+      if (c.tolerance) seen += (c.meaning == LabelMeaning::Layout ? "x" : "±") + formatNumber(*c.tolerance, 6);
+      if (c.isOpen()) seen += "?";
+      open += c.isOpen() ? 1 : 0;
+      CHECK(label.find(c.piece) != std::string::npos);
+    }
+    INFO(label);
+    CHECK(seen == line.substr(tab + 1));
+  }
+  CHECK(count >= 120);
+  CHECK(open >= 25);
+}
+
+TEST_CASE("what a label is stuck on decides which fields it fills") {
+  const Plan plan = plans::demo();
+  const auto fields = [&](const char* label, LabelSubject subject, std::size_t index) {
+    std::string out;
+    for (const LabelCandidate& c : readLabel(label, subject))
+      for (const LabelTarget& t : labelTargets(c, plan, {subject, index})) out += t.pointer + "=" + t.text + " ";
+    return out;
+  };
+  CHECK(fields("48V 20A", LabelSubject::Controller, 0) == "/bike/controller/nameplate_V=48 /bike/controller/current_max_A=20 ");
+  CHECK(fields("48V 20A", LabelSubject::Pack, 1) == "/packs/1/label_V=48 /packs/1/bms/continuous_A=20 ");
+  CHECK(fields("54.6V 2A", LabelSubject::Charger, 1) == "/chargers/1/output_V=54.6 /chargers/1/output_A=2 ");
+  CHECK(fields("18650 2900mAh 8A", LabelSubject::Cell, 0) ==
+        "/cells/heron-29/form=18650 /cells/heron-29/capacity_Ah=2.9 /cells/heron-29/continuous_A=8 ");
+  CHECK(fields("13S 30A 60mA balance", LabelSubject::Board, 0) ==
+        "/packs/0/bms/series=13 /packs/0/bms/continuous_A=30 /packs/0/bms/balance_mA=60 ");
+  CHECK(fields("36V 250W", LabelSubject::Motor, 0) == "/bike/motor_W=250 ");
+  CHECK(fields("48V 2A", LabelSubject::Charger, 0) == "/chargers/0/output_A=2 ");  // "48 V" of a charger stays open
+  CHECK(fields("48V 20A", LabelSubject::Pack, 9).empty());
+  for (const char* text : {"48V 22±1A", "L.V 40V", "charger 42V", "BMS 13S", "motor 250W", "18650"})
+    CHECK(labelSubjectOf(text).has_value() == (text[0] != '4'));
 }
 
 TEST_CASE("each candidate carries the piece of text it came from") {

@@ -57,6 +57,12 @@ QString ownerWords(const Plan& plan, const QString& pointer) {
   const QStringList t = tokensOf(pointer);
   if (t.isEmpty()) return {};
   const std::size_t index = t.size() > 1 ? t[1].toULongLong() : 0;
+  if (t.size() > 2 && t[1] == QLatin1String("accessories")) {
+    const std::size_t at = t[2].toULongLong();
+    return at < plan.bike.accessories.size() ? text(plan.bike.accessories[at].name) : QString();
+  }
+  if (t[0] == QLatin1String("routes") && index < plan.routes.size())
+    return plan.routes.size() > 1 ? text(plan.routes[index].id) : QString();
   if (t[0] == QLatin1String("bike")) return t.size() > 2 && t[1] == QLatin1String("controller") ? QStringLiteral("controller") : QString();
   if (t[0] == QLatin1String("packs") && index < plan.packs.size()) {
     const QString name = named(plan.packs[index].name, plan.packs[index].id);
@@ -74,6 +80,14 @@ QString ownerWords(const Plan& plan, const QString& pointer) {
   }
   if (t[0] == QLatin1String("chargers") && index < plan.chargers.size()) return named(plan.chargers[index].name, plan.chargers[index].id);
   return {};
+}
+
+QString fieldWords(const Plan& plan, const QString& pointer) {
+  const auto ref = findField(plan, pointer.toStdString());
+  if (!ref) return pointer;
+  const QString label = text(ref->spec->label);
+  const QString owner = ownerWords(plan, pointer);
+  return owner.isEmpty() || label.startsWith(owner) ? label : label + QStringLiteral(" of ") + owner;
 }
 
 QString changeWords(const Plan& before, const Plan& after, UnitSystem units) {
@@ -148,30 +162,18 @@ QString candidateWords(const LabelCandidate& c) {
     case LabelMeaning::Energy: return QStringLiteral("energy %1 Wh").arg(value);
     case LabelMeaning::Power: return QStringLiteral("power %1 W").arg(value);
     case LabelMeaning::Layout: return QStringLiteral("%1S%2P").arg(value, text(formatNumber(c.tolerance.value_or(1), 3)));
+    case LabelMeaning::ChargeVoltage: return QStringLiteral("charged to %1 V").arg(value);
+    case LabelMeaning::ChargeCurrent: return QStringLiteral("charge limit %1 A").arg(value);
+    case LabelMeaning::ContinuousCurrent: return QStringLiteral("for long ") + upTo(QStringLiteral(" A"));
+    case LabelMeaning::ShortCurrent: return QStringLiteral("short-time %1 A").arg(value);
+    case LabelMeaning::BalanceCurrent: return QStringLiteral("balances with %1 mA").arg(text(formatNumber(1000 * c.value, 4)));
+    case LabelMeaning::Resistance: return QStringLiteral("resistance %1 mΩ").arg(value);
+    case LabelMeaning::SeriesCount: return QStringLiteral("%1 in series").arg(value);
+    case LabelMeaning::CellSize: return QStringLiteral("cell size %1").arg(text(formatNumber(c.value, 6)));
+    case LabelMeaning::ChemistryName:
+      return text(factsOf(static_cast<Chemistry>(static_cast<int>(c.value))).name) + QStringLiteral(" cells");
   }
   return {};
-}
-
-std::vector<LabelTarget> targetsOf(const LabelCandidate& c, const Plan& plan, std::size_t pack) {
-  const QString value = text(formatNumber(c.value, 8));
-  const QString toleranced = c.tolerance ? value + QStringLiteral(" ± ") + text(formatNumber(*c.tolerance, 8)) : value;
-  const QString charger = QStringLiteral("/chargers/0/");
-  switch (c.meaning) {
-    case LabelMeaning::CurrentLimit: return {{QStringLiteral("/bike/controller/current_max_A"), toleranced}};
-    case LabelMeaning::Cutoff: return {{QStringLiteral("/bike/controller/cutoff_V"), toleranced}};
-    case LabelMeaning::InputMaximum: return {{QStringLiteral("/bike/controller/input_max_V"), value}};
-    case LabelMeaning::ChargerVoltage:
-      if (plan.chargers.empty() || !c.couldBe.empty()) return {};
-      return {{charger + QStringLiteral("output_V"), value}};
-    case LabelMeaning::ChargerCurrent:
-      if (plan.chargers.empty()) return {};
-      return {{charger + QStringLiteral("output_A"), value}};
-    case LabelMeaning::Layout:
-      if (pack >= plan.packs.size() || !c.tolerance) return {};
-      return {{QStringLiteral("/packs/%1/series").arg(pack), value},
-              {QStringLiteral("/packs/%1/parallel").arg(pack), text(formatNumber(*c.tolerance, 6))}};
-    default: return {};
-  }
 }
 
 QString durationWords(Second time) {

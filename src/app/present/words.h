@@ -18,6 +18,9 @@ QString changeWords(const Plan& before, const Plan& after, UnitSystem units);
 /// Whose field it is: "deck", "fuse of deck", "controller", "small charger"; empty for the plan itself.
 QString ownerWords(const Plan& plan, const QString& pointer);
 
+/// "limit of the controller": a field with its owner, who is not named twice.
+QString fieldWords(const Plan& plan, const QString& pointer);
+
 /// A value with its unit, as shown in an entry: "22 ± 1" for a toleranced one.
 QString entryText(const Plan& plan, const QString& pointer, UnitSystem units);
 
@@ -28,13 +31,6 @@ QString verdictWords(const Assessment& assessment);
 
 /// One candidate of the label reader in a few words: "limit 22 A, up to 23 A".
 QString candidateWords(const LabelCandidate& candidate);
-
-/// The fields a candidate writes when it is accepted, with the text for each; empty if it has no place in this plan.
-struct LabelTarget {
-  QString pointer;
-  QString value;
-};
-std::vector<LabelTarget> targetsOf(const LabelCandidate& candidate, const Plan& plan, std::size_t pack);
 
 /// "13 min", "2 h 05 min".
 QString durationWords(Second time);

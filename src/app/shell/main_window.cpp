@@ -178,6 +178,10 @@ void MainWindow::buildActions() {
     if (!notices_->takeKeyboard()) bottom_->say(QStringLiteral("There is no notice to answer."));
   });
   add("working", QStringLiteral("Working of the figure here"), "F2", "view", [this] { workingHere(); });
+  add("measure", QStringLiteral("What to measure next"), "F3", "go", [this] {
+    goToStation(Station::Bike);
+    views_.at(Station::Bike)->showPage(QStringLiteral("Measure next"));
+  });
   add("provenance", QStringLiteral("Where this value comes from"), "F4", "view", [this] { provenanceHere(); });
   add("fold-findings", QStringLiteral("Fold the findings"), "Ctrl+B", "view",
       [this] { findings_->setCollapsed(!findings_->isCollapsed()); });

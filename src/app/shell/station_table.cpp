@@ -21,16 +21,23 @@ StationView* made(Kit kit, QWidget* parent) {
 
 std::span<const StationRow> stationTable() {
   static constexpr std::array rows{
-      StationRow{Station::Bike, 1, &made<BikeStation>,
-                 "Begin with what is printed. Type or paste the label of the controller; each rating it holds becomes a button, "
-                 "and a click enters it, marked as read from a label. Where a label can mean several packs, the measurement that settles "
-                 "it is named.\n\n"
-                 "Then weigh: bike, rider, load. Everything typed over an assumed value lowers the count in the bottom line."},
+      StationRow{
+          Station::Bike, 1, &made<BikeStation>,
+          "Begin with what is printed. Type or paste the label of the controller; each rating it holds becomes a button, "
+          "and a click enters it, marked as read from a label. Where a label can mean several packs, the measurement that settles "
+          "it is named; enter the reading below it.\n\n"
+          "Places gives each pack its place and each lead its length. Need turns rides into Wh. Evidence keeps contradicting values side "
+          "by side, writes the questions for the seller, and holds claims against what can be. Measure next (F3) ranks every unproven "
+          "value by what it moves.\n\n"
+          "Everything typed over an assumed value lowers the count in the bottom line."},
       StationRow{
           Station::Pack, 3, &made<PackStation>,
           "The block shows S groups in series, each of P cells in parallel. Drag its edges, use the arrow keys on it, or type.\n\n"
           "The ladder holds the pack against the controller's maximum, its cut-off and the charger. The curve shows where a hard pull "
           "makes the bike give up. Cells without a capacity test count with less than is claimed.\n\n"
+          "Find shows every pack of the shelf that fits the controller, Wh over cost: bigger and lighter alike. Groups, Health and BMS "
+          "take "
+          "readings, capacity tests and settings; Passport is the label to stick on the pack.\n\n"
           "Damaged, swollen, wet or hot packs are not planned with: isolate and hand in."},
       StationRow{
           Station::Joining, 5, &made<JoiningStation>,

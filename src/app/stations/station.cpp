@@ -34,7 +34,7 @@ QVBoxLayout* StationView::newPage(QStackedLayout* pages) {
   return column;
 }
 
-QWidget* StationView::heading(const QString& title, const QString& hint) {
+QWidget* stationHeading(const QString& title, const QString& hint) {
   auto* row = new QWidget;
   auto* layout = new QHBoxLayout(row);
   layout->setContentsMargins(0, 0, 0, 0);
@@ -44,6 +44,7 @@ QWidget* StationView::heading(const QString& title, const QString& hint) {
   layout->addWidget(big);
   auto* small = new QLabel(hint);
   small->setProperty("role", "soft");
+  small->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
   layout->addWidget(small, 1);
   return row;
 }

@@ -16,6 +16,9 @@
 
 namespace usherwright::app {
 
+/// A heading with a soft hint beside it.
+QWidget* stationHeading(const QString& title, const QString& hint = {});
+
 class StationView : public QWidget {
   Q_OBJECT
 
@@ -25,6 +28,8 @@ class StationView : public QWidget {
   virtual bool reveal(const QString& pointer);
   /// The station's entries; the shell shows them beside the drawings, under the findings.
   EntryPanel* entries() const { return entries_; }
+  /// Turns to one of its pages by name; false if it has none of that name.
+  virtual bool showPage(const QString&) { return false; }
   /// The working that F2 opens when nothing in particular has the keyboard.
   virtual QString mainWorking() const { return {}; }
 
@@ -35,13 +40,23 @@ class StationView : public QWidget {
 
   /// A page with the margins of every station; returns the column for its drawings.
   static QVBoxLayout* newPage(QStackedLayout* pages);
-  /// A heading with a soft hint beside it.
-  QWidget* heading(const QString& title, const QString& hint = {});
   Kit kit_;
   EntryPanel* entries_;
 
  private:
   bool stale_ = true;
+};
+
+/// One page of a station with several: refreshed when it is turned to, and when the plan changes while it is seen.
+class StationPage : public QWidget {
+  Q_OBJECT
+
+ public:
+  explicit StationPage(Kit kit) : kit_(kit) {}
+  virtual void refresh() = 0;
+
+ protected:
+  Kit kit_;
 };
 
 /// What a station without data shows: what to bring, and the demo.

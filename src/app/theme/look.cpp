@@ -1,8 +1,9 @@
-// Tokens, refined by looking at pictures. Text on its usual ground has a contrast of 4.5 or more.
+// Colours of the tokens, and fonts.
 #include "app/theme/look.h"
 
 #include <QFontDatabase>
-#include <array>
+
+#include "core/drawing/svg.h"
 
 /// The resources live in a static library, which a linker would drop; not inside a namespace, as Qt asks.
 static void keepResources() { Q_INIT_RESOURCE(resources); }
@@ -12,29 +13,6 @@ namespace {
 
 using drawing::Face;
 using drawing::Ink;
-
-struct Pair {
-  const char* paper;
-  const char* night;
-};
-
-constexpr std::array<Pair, 15> tokens{{
-    {"#00000000", "#00000000"},  // None
-    {"#F4EFE3", "#12191E"},      // Paper
-    {"#FBF8F0", "#1B252C"},      // Card
-    {"#1D2A33", "#E9E3D3"},      // Ink
-    {"#55636C", "#A2B0B7"},      // Soft
-    {"#2A7482", "#438F9C"},      // Water
-    {"#15505E", "#8CCBD4"},      // Deep
-    {"#BFDDE0", "#24464E"},      // Shoal
-    {"#D9C9A3", "#4A412E"},      // Bank
-    {"#CDBE98", "#5F553E"},      // BankLine
-    {"#A4541F", "#E0935A"},      // Copper
-    {"#A3262A", "#F08A84"},      // Stop
-    {"#7F5600", "#E2B75A"},      // Mind
-    {"#3F5B8C", "#9DB6E6"},      // Note
-    {"#FBF8F0", "#0E1519"},      // OnDeep
-}};
 
 }  // namespace
 
@@ -53,9 +31,9 @@ void Look::setTheme(Theme theme) {
 }
 
 QColor Look::colour(Ink ink) const {
-  const Pair& p = tokens[static_cast<std::size_t>(ink)];
   if (ink == Ink::None) return Qt::transparent;
-  return QColor(QLatin1String(theme_ == Theme::Paper ? p.paper : p.night));
+  const std::string_view token = theme_ == Theme::Paper ? drawing::paperColour(ink) : drawing::nightColour(ink);
+  return QColor(QLatin1String(token.data(), static_cast<qsizetype>(token.size())));
 }
 
 QFont Look::font(Face face) const {

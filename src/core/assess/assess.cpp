@@ -61,9 +61,9 @@ std::optional<Severity> Assessment::worstOf(Station station) const {
   return worst;
 }
 
-Assessment assess(const Plan& plan, const Catalogue& catalogue, const Assessment* previous) {
+Assessment assess(const Plan& plan, const Catalogue& catalogue, const Assessment* previous, Depth depth) {
   Assessment a;
-  a.figures = figuresOf(plan, catalogue, previous ? &previous->figures : nullptr);
+  a.figures = figuresOf(plan, catalogue, previous ? &previous->figures : nullptr, depth);
   const rules::Context context{plan, a.figures, catalogue};
   for (const rules::Rule& rule : rules::table()) rule.judge(context, a.findings);
   dropTwiceBlamed(a.findings);

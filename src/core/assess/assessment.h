@@ -13,6 +13,7 @@
 #include "core/limits/limits.h"
 #include "core/pack/pack_model.h"
 #include "core/parts/catalogue.h"
+#include "core/travel/need.h"
 #include "core/travel/travel.h"
 
 namespace usherwright {
@@ -71,6 +72,7 @@ struct Figures {
   std::size_t windowHigh = 0, windowLow = 0;  ///< their indices
   std::vector<ChargeFigures> charging;        ///< every charger with every pack
   RangeFigures range;
+  Known<NeedFigures> need;
   int assumedValues = 0;
 };
 
@@ -84,8 +86,11 @@ struct Assessment {
   std::optional<Severity> worstOf(Station station) const;
 };
 
+/// How much is worked out: everything, or what the findings, the narrows and the range need.
+enum class Depth : std::uint8_t { Whole, Verdict };
+
 /// Works out everything. Parts whose inputs equal those of `previous` are taken from it; the result is the same.
-Assessment assess(const Plan& plan, const Catalogue& catalogue, const Assessment* previous = nullptr);
+Assessment assess(const Plan& plan, const Catalogue& catalogue, const Assessment* previous = nullptr, Depth depth = Depth::Whole);
 
 /// What the bike's gauge would show at a controller voltage: the first pack's curve, by voltage alone.
 StateOfCharge gaugeAt(const Figures& figures, Volt controller);

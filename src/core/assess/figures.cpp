@@ -6,6 +6,7 @@
 #include <cmath>
 #include <numeric>
 
+#include "core/frame/frame.h"
 #include "core/wiring/protection.h"
 #include "core/wiring/wire_heat.h"
 
@@ -106,8 +107,8 @@ class Runs {
 
 class Maker {
  public:
-  Maker(const Plan& plan, const Catalogue& catalogue, const Figures* previous)
-      : plan_(plan), catalogue_(catalogue), previous_(previous), runs_(previous) {}
+  Maker(const Plan& plan, const Catalogue& catalogue, const Figures* previous, Depth depth)
+      : plan_(plan), catalogue_(catalogue), previous_(previous), depth_(depth), runs_(previous), frame_(frameOf(plan.bike)) {}
 
   Figures make() {
     const Controller& c = plan_.bike.controller;
@@ -131,7 +132,7 @@ class Maker {
  private:
   Ohm commonResistance() const {
     Ohm r = Ohm(plan_.bike.controller.tails.value_or(MilliOhm(2)));
-    if (const Run* run = plan_.mainRun()) r += runResistance(*run, plan_.ambient);
+    if (const Run* run = plan_.mainRun()) r += runResistance(routed(frame_, plan_, *run), plan_.ambient);
     return r + plugResistance(catalogue_, plan_.joining.outputPlug);
   }
 
@@ -142,7 +143,7 @@ class Maker {
     pf.model = packModel(p, *cell, plan_.ambient);
     if (p.fuse.rating && p.fuse.present.value_or(true)) pf.toJoint += Ohm(fuseDrop / p.fuse.rating->value());
     pf.toJoint += plugResistance(catalogue_, p.plug);
-    if (const Run* run = plan_.leadOf(p.id)) pf.toJoint += runResistance(*run, plan_.ambient);
+    if (const Run* run = plan_.leadOf(p.id)) pf.toJoint += runResistance(routed(frame_, plan_, *run), plan_.ambient);
     pf.source = sourceOf(pf.model, pf.toJoint);
     pf.shortCurrent = prospectiveShort(pf.model.full, pf.model.resistance(), Ohm(0));
     f_.packs.push_back(std::move(pf));
@@ -161,6 +162,7 @@ class Maker {
   void route() {
     if (plan_.routes.empty()) return;
     f_.range.route = estimate(plan_.routes.front(), plan_.bike, powerLimit());
+    f_.need = needOf(plan_, powerLimit());
   }
 
   void limits() {
@@ -240,7 +242,7 @@ class Maker {
     if (plan_.bike.controller.currentLimit) f_.rideLoad.limit = *plan_.bike.controller.currentLimit;
     if (!f_.rideLoad.constantPower) f_.rideLoad.current = std::min(f_.rideLoad.current, f_.rideLoad.limit);
     if (f_.packs.empty()) return;
-    f_.ride = runs_.get(inputFor(everyone(), f_.rideLoad));
+    if (depth_ == Depth::Whole) f_.ride = runs_.get(inputFor(everyone(), f_.rideLoad));
     double charge = 0;
     double capacity = 0;
     Volt highest(0);
@@ -273,6 +275,7 @@ class Maker {
     r.likely = r.usable / r.route.perKilometre;
     r.cautious = r.likely * (1 - withoutRides);
     r.hopeful = r.likely * (1 + withoutRides);
+    if (depth_ == Depth::Verdict) return;
     for (std::size_t k = 0; k < f_.packs.size(); ++k) {
       f_.packs[k].alone = runs_.get(fullTo(inputFor({k}, load), true));
       f_.packs[k].rangeAlone = f_.packs[k].alone->energyAtController / r.route.perKilometre;
@@ -378,7 +381,7 @@ class Maker {
     out.excess = excessPerCell(*charger.output, m.series, m.chemistry);
     out.reached = socReached(*charger.output, m.series, m.curve, m.chemistry);
     out.currentOk = !out.limit || *charger.current <= out.limit->limit;
-    if (!out.assigned || out.verdict == ChargeVerdict::Stop) return out;
+    if (!out.assigned || out.verdict == ChargeVerdict::Stop || depth_ == Depth::Verdict) return out;
     ChargeInput in{m.curve,
                    m.series,
                    m.cells,
@@ -399,13 +402,17 @@ class Maker {
   const Plan& plan_;
   const Catalogue& catalogue_;
   const Figures* previous_;
+  Depth depth_;
   Runs runs_;
+  FrameView frame_;
   Figures f_;
 };
 
 }  // namespace
 
-Figures figuresOf(const Plan& plan, const Catalogue& catalogue, const Figures* previous) { return Maker(plan, catalogue, previous).make(); }
+Figures figuresOf(const Plan& plan, const Catalogue& catalogue, const Figures* previous, Depth depth) {
+  return Maker(plan, catalogue, previous, depth).make();
+}
 
 StateOfCharge gaugeAt(const Figures& figures, Volt controller) {
   if (figures.packs.empty()) return StateOfCharge(0);

@@ -5,7 +5,7 @@
 
 namespace usherwright {
 
-Figures figuresOf(const Plan& plan, const Catalogue& catalogue, const Figures* previous);
+Figures figuresOf(const Plan& plan, const Catalogue& catalogue, const Figures* previous, Depth depth = Depth::Whole);
 
 /// Charge kept in a pack as the floor of range figures.
 inline constexpr double floorCharge = 0.15;

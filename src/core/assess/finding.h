@@ -41,9 +41,10 @@ struct Finding {
   std::string id;  ///< "WIRE-04"
   Severity severity = Severity::Note;
   Station station = Station::Bike;
-  std::string part;      ///< "stock", "joint", "controller", …
-  std::string pointer;   ///< the field to go to, "" if none
-  std::string sentence;  ///< one plain sentence with the numbers in it
+  std::string part;                 ///< "stock", "joint", "controller", …
+  std::string pointer;              ///< the field to go to, "" if none
+  std::vector<std::string> fields;  ///< all fields that it is about, if there are several
+  std::string sentence;             ///< one plain sentence with the numbers in it
   std::string why;
   std::string what;  ///< what to do
   std::vector<Fix> fixes;

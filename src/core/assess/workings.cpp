@@ -7,6 +7,7 @@
 
 #include "core/assess/figures.h"
 #include "core/assess/rules/rule.h"
+#include "core/assess/search.h"
 
 namespace usherwright {
 namespace {
@@ -69,6 +70,62 @@ std::optional<Working> packWorking(const Context& c, std::size_t k, const std::s
     rules::addPeak(c, w);
     return w;
   }
+  if (what == "sustained" && p.perCellSustained)
+    return Working{
+        "A cell of " + m.name + " for long",
+        "I_cell = I_sust / P",
+        {P(c, k),
+         input(c, "I_sust", c.figures.demand.sustainedAssumed ? "half of the controller limit, assumed" : "worst ten minutes of the route",
+               text(*c.figures.demand.sustained))},
+        text(*p.perCellSustained),
+        "parallel cells share by equal resistance"};
+  if (what == "sag" && p.sagAtPeak) {
+    Working w{
+        "Sag of " + m.name + " at peak",
+        "ΔU = I_peak · (R + R_path + R_1·(1 − e^(−10 s/τ)))",
+        {input(c, "R", "pack resistance at " + text(m.temperature) + (isOutsideFactorTable(m.temperature) ? ", outside the table" : ""),
+               text(m.resistance())),
+         input(c, "R_path", "leads, fuse, plug, joint, main run", text(p.toJoint + c.figures.joint.onResistance + c.figures.common))},
+        text(*p.sagAtPeak),
+        "ten seconds from rest at the present charge"};
+    rules::addPeak(c, w);
+    return w;
+  }
+  if (what == "rise" && p.rise)
+    return Working{"Warming of " + m.name,
+                   "ΔT = I²·R·R_th·(1 − e^(−t/τ)), R_th = 1/(h·A), τ = R_th·m·0.9 kJ/(kg·K)",
+                   {input(c, "R", "pack resistance", text(m.resistance())),
+                    input(c, "A", "envelope", formatNumber(m.envelope.value()) + " m²"), input(c, "h", "closed box or bag", "5 W/(m²·K)")},
+                   text(*p.rise),
+                   "first-order lumped heat balance, over the route alone or 30 min"};
+  if (what == "per-kg" && m.mass)
+    return Working{"Wh per kg of " + m.name,
+                   "E / m",
+                   {input(c, "E", "label energy", wh(m.label)),
+                    input(c, "m", c.plan.packs[k].mass ? "as weighed" : "cells × 1.18", formatNumber(m.mass->value()) + " kg")},
+                   formatNumber(m.label.value() / m.mass->value()) + " Wh/kg",
+                   "ratio"};
+  if (what == "per-money" && m.cost && *m.cost > Money(0))
+    return Working{"Wh per " + c.plan.currency + " of " + m.name,
+                   "E / cost",
+                   {input(c, "E", "label energy", wh(m.label)),
+                    input(c, "cost", "of the cells, or as entered", formatNumber(m.cost->value()) + " " + c.plan.currency)},
+                   formatNumber(m.label.value() / m.cost->value()) + " Wh/" + c.plan.currency,
+                   "ratio"};
+  if (what == "buy")
+    return Working{"Cells to buy for " + m.name,
+                   "S · P, and 3 % spares, one at least",
+                   {S(c, k), P(c, k)},
+                   std::to_string(cellsToBuy(m.series, m.parallel)),
+                   "cells that fail the arrival test, and those spoilt at the bench"};
+  if (what == "balance" && c.plan.packs[k].bms.balance)
+    return Working{"Time to balance one per cent of " + m.name,
+                   "t = 0.01 · Q / I_bal",
+                   {input(c, "Q", "usable capacity", formatNumber(m.capacity.value()) + " Ah"),
+                    input(c, "I_bal", "balance current", formatNumber(c.plan.packs[k].bms.balance->value()) + " mA",
+                          packPointer(k, "bms/balance_mA"))},
+                   formatNumber(m.capacity.value() * 0.01 / Ampere(*c.plan.packs[k].bms.balance).value()) + " h",
+                   "a resistor balances only near the top of charge"};
   if (what == "gives-up" && p.givesUp) {
     Working w{"Where a hard pull ends on " + m.name,
               "U(s)·S = U_cut + ΔU + V_f + I·(R + R_path + R_1·(1 − e^(−10 s/τ)))",

@@ -1,8 +1,14 @@
 // The drawings of this application, each built from a plan and its assessment. Pure values.
 #pragma once
 
+#include <functional>
+
 #include "core/assess/assessment.h"
+#include "core/assess/questions.h"
+#include "core/assess/search.h"
+#include "core/assess/sensitivity.h"
 #include "core/drawing/display_list.h"
+#include "core/pack/bench_tests.h"
 
 namespace usherwright::drawing {
 
@@ -51,8 +57,34 @@ Drawing chargeTimeline(const Subject& subject, Size size);
 Drawing routeProfile(const Subject& subject, Size size);
 Drawing rangeBand(const Subject& subject, Size size);
 
-/// The bike from the side: packs at their places, leads with lengths, the controller.
+/// The bike from the side: places with their room, packs, leads along the tubes, the controller. Parts "place/<i>",
+/// "pack/<id>", "<id>/lead", "joint/lead", "controller".
 Drawing bikeSide(const Subject& subject, Size size);
+/// Wh of every ride, what the label must say for them, and what the packs have.
+Drawing needBars(const Subject& subject, Size size);
+
+/// The combinations that fit, Wh over cost; those worth a look as parts "pick/<i>" of `offered`.
+struct SearchView {
+  const SearchResult& result;
+  const Shelf& shelf;
+  std::vector<std::size_t> offered;  ///< indices of hits
+  int chosen = -1;                   ///< index in `offered`
+  WattHour least;                    ///< wanted
+  std::function<bool(const SearchHit&)> isWanted;
+  Known<Money> budget;
+  std::string currency;
+};
+Drawing packSearch(const SearchView& view, Size size);
+/// Which layout is it: each candidate's rest volts from empty to full on one scale, its charger, and the readings as lines.
+Drawing layoutRuler(const SeriesVerdict& verdict, const SeriesReading& readings, Size size);
+/// Ah of each capacity test against the rated ones. Parts "test/<i>".
+Drawing capacityBars(const std::vector<CapacityTest>& tests, AmpereHour rated, Chemistry chemistry, Size size);
+/// Volts of every group against their median. Parts "group/<i>".
+Drawing groupBars(const GroupCheck& check, const std::vector<Volt>& groups, Size size);
+/// The ranked values, from number `first` on, as many as fit. `names` are what they are called. Parts "lever/<pointer>".
+Drawing leverBars(const std::vector<Lever>& levers, const std::vector<std::string>& names, std::size_t first, Size size);
+/// The pack's own label.
+Drawing passportLabel(const Passport& passport, Size size);
 
 /// The colour and line of a pack's curves: by order, told apart by pattern as well.
 Ink packInk(std::size_t pack);

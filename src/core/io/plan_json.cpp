@@ -161,6 +161,28 @@ void readObject(Owner& owner, const Json& json, const std::string& path) {
     for (const std::string& key : left) owner.unknown.emplace(key, json[key].dump());
 }
 
+std::vector<Alternative> alternativesOf(const Json& json, const std::string& place) {
+  if (!json.is_array() || json.size() > 20) refuse(place, described(json), "a list of at most 20 other values");
+  std::vector<Alternative> out;
+  for (std::size_t i = 0; i < json.size(); ++i) {
+    const std::string at = fmt::format("{}/{}", place, i);
+    const Json& item = json[i];
+    if (!item.is_object() || !item.contains("value")) refuse(at, described(item), "an object with \"value\" and \"from\"");
+    Alternative other;
+    const Json& value = item["value"];
+    if (value.is_number()) other.value = value.get<double>();
+    else if (value.is_boolean()) other.value = value.get<bool>();
+    else if (value.is_string()) other.value = value.get<std::string>();
+    else refuse(at + "/value", described(value), "a number, a text, true or false");
+    const auto source = parseProvenance(item.contains("from") && item["from"].is_string() ? item["from"].get<std::string>() : "");
+    if (!source) refuse(at + "/from", source.error().found, source.error().expected);
+    other.from = *source;
+    if (item.contains("note") && item["note"].is_string()) other.note = item["note"].get<std::string>();
+    out.push_back(std::move(other));
+  }
+  return out;
+}
+
 void readProvenance(Plan& plan, const Json& json) {
   if (!json.is_object()) refuse("/provenance", described(json), "an object by field");
   for (const auto& [pointer, value] : json.items()) {
@@ -171,7 +193,7 @@ void readProvenance(Plan& plan, const Json& json) {
     if (!source) refuse(place + "/from", source.error().found, source.error().expected);
     ProvenanceEntry entry{*source, {}, {}};
     if (value.contains("note") && value["note"].is_string()) entry.note = value["note"].get<std::string>();
-    if (value.contains("also")) entry.also = value["also"].dump();
+    if (value.contains("also")) entry.also = alternativesOf(value["also"], place + "/also");
     plan.provenance.emplace(pointer, std::move(entry));
   }
 }
@@ -248,8 +270,8 @@ Plan readChecked(std::string_view text) {
   readObject(plan, json, "");
   if (json.contains("provenance")) readProvenance(plan, json["provenance"]);
   if (json.contains("accepted")) readAccepted(plan, json["accepted"], json.contains("accepted_at") ? &json["accepted_at"] : nullptr);
-  std::set<std::string> known{"format", "version", "provenance", "accepted", "accepted_at", "bike",
-                              "cells",  "packs",   "joining",    "wiring",   "chargers",    "routes"};
+  std::set<std::string> known{"format", "version", "provenance", "accepted", "accepted_at", "bike", "cells",
+                              "packs",  "joining", "wiring",     "chargers", "routes",      "need"};
   for (const FieldSpec& spec : fieldsOf<Plan>()) known.emplace(spec.key);
   for (const auto& [key, value] : json.items())
     if (!known.contains(key)) plan.unknown.emplace(key, value.dump());
@@ -403,7 +425,11 @@ std::string writePlan(const Plan& plan) {
   for (const auto& [pointer, entry] : plan.provenance) {
     Json row{{"from", std::string(provenanceWord(entry.from))}};
     if (!entry.note.empty()) row["note"] = entry.note;
-    if (!entry.also.empty()) row["also"] = Json::parse(entry.also);
+    for (const Alternative& other : entry.also) {
+      Json also{{"value", jsonOf(other.value)}, {"from", std::string(provenanceWord(other.from))}};
+      if (!other.note.empty()) also["note"] = other.note;
+      row["also"].push_back(std::move(also));
+    }
     provenance[pointer] = std::move(row);
   }
   json["provenance"] = std::move(provenance);

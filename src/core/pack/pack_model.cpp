@@ -3,23 +3,22 @@
 
 #include <algorithm>
 #include <cmath>
+#include <cstdio>
+#include <optional>
 
 #include "core/quantity/units.h"
 
 namespace usherwright {
 namespace {
 
-constexpr double unverifiedCurrent = 0.7;
-constexpr double unverifiedCapacity = 0.9;
 constexpr double massOverCells = 1.18;
 constexpr double closedFilm = 5.0;         // W/(m²·K), in a bag or closed tube
 constexpr double heatPerKilogram = 900.0;  // J/(kg·K)
 const MilliOhm assumedBms(8);
 
 SquareMetre blockSurface(int series, int parallel, CellSize size) {
-  const double d = Metre(size.diameter).value();
-  const double a = d * series;
-  const double b = d * parallel;
+  const double a = Metre(size.diameter).value() * series;
+  const double b = Metre(size.depth).value() * parallel;
   const double c = Metre(size.length).value();
   return SquareMetre(2 * (a * b + b * c + a * c));
 }
@@ -31,7 +30,33 @@ double slowShareAfterTenSeconds(const PackModel& pack) {
 
 }  // namespace
 
+namespace {
+
+/// "8x43x140" anywhere in the name: thickness, width, height.
+std::optional<CellSize> flatSize(const std::string& form) {
+  int thickness = 0;
+  int width = 0;
+  int height = 0;
+  const std::size_t from = form.find_first_of("0123456789");
+  if (from == std::string::npos || std::sscanf(form.c_str() + from, "%dx%dx%d", &thickness, &width, &height) != 3) return std::nullopt;
+  if (thickness < 2 || thickness > 200 || width < 5 || width > 1000 || height < 10 || height > 1000) return std::nullopt;
+  return CellSize{Millimetre(width), Millimetre(height), Millimetre(thickness), true};
+}
+
+}  // namespace
+
+Derating derating(const Cell& cell) {
+  if (cell.verified) return {1.0, 1.0};
+  switch (cell.trust) {
+    case Trust::Named: return {0.7, 0.9};
+    case Trust::Anonymous: return {0.6, 0.8};
+    case Trust::Surplus: return {0.5, 0.7};
+  }
+  return {0.7, 0.9};
+}
+
 CellSize sizeOfForm(const std::string& form) {
+  if (const auto flat = flatSize(form)) return *flat;
   std::string digits;
   for (char c : form)
     if (c >= '0' && c <= '9') digits += c;
@@ -39,9 +64,12 @@ CellSize sizeOfForm(const std::string& form) {
   if (digits.size() == 5) {
     const auto diameter = parseNumber(digits.substr(0, 2));
     const auto length = parseNumber(digits.substr(2, 2));
-    if (diameter && length && *diameter >= 10 && *length >= 10) return {Millimetre(*diameter + wrap), Millimetre(*length + wrap)};
+    if (diameter && length && *diameter >= 10 && *length >= 10) {
+      const Millimetre across(*diameter + wrap);
+      return {across, Millimetre(*length + wrap), across, false};
+    }
   }
-  return {Millimetre(18 + wrap), Millimetre(65 + wrap)};
+  return {Millimetre(18 + wrap), Millimetre(65 + wrap), Millimetre(18 + wrap), false};
 }
 
 PackModel packModel(const Pack& pack, const Cell& cell, Celsius ambient) {
@@ -74,7 +102,7 @@ PackModel packModel(const Pack& pack, const Cell& cell, Celsius ambient) {
     m.slowCapacitance = *cell.rc.capacitance * (p / s);
   }
   m.rated = cell.capacity * p;
-  m.capacity = m.rated * (pack.soh.value() * capacityFactor(m.temperature) * (m.derated ? unverifiedCapacity : 1.0));
+  m.capacity = m.rated * (pack.soh.value() * capacityFactor(m.temperature) * derating(cell).capacity);
   m.full = facts.charge * s;
   m.nominal = facts.nominal * s;
   m.lowestUnderLoad = facts.minimumUnderLoad * s;
@@ -82,7 +110,7 @@ PackModel packModel(const Pack& pack, const Cell& cell, Celsius ambient) {
   m.label = m.nominal * m.rated;
   m.groupCutoff = pack.bms.cellCutoff.value_or(facts.minimumUnderLoad);
   m.soc = pack.soc;
-  const double trust = m.derated ? unverifiedCurrent : 1.0;
+  const double trust = derating(cell).current;
   if (cell.continuous) m.continuous = *cell.continuous * (p * trust);
   if (cell.peak) m.shortTime = *cell.peak * (p * trust);
   m.shortTimeFor = cell.peakTime.value_or(Second(10));

@@ -34,7 +34,7 @@ struct PackModel {
   Known<Ampere> shortTime;
   Second shortTimeFor{10};
   Known<Ampere> cellCharge;  ///< charge limit of all cells together
-  bool derated = false;      ///< unverified: currents × 0.7, capacity × 0.9
+  bool derated = false;      ///< unverified: see derating()
   Known<Kilogram> mass;      ///< weighed, or cells × 1.18 for case, links and BMS
   Known<Money> cost;
   SquareMetre envelope;  ///< outer surface of the block of cells
@@ -42,13 +42,24 @@ struct PackModel {
   Ohm resistance() const { return cells + inside; }
 };
 
+/// What counts of a cell's figures: all of a tested one; until then currents × 0.7 and capacity × 0.9 of a named one,
+/// × 0.6 and × 0.8 of an anonymous one, × 0.5 and × 0.7 of a surplus one.
+struct Derating {
+  double current = 1.0;
+  double capacity = 1.0;
+};
+Derating derating(const Cell& cell);
+
 /// `cell` is the pack's own cell. Temperatures not known are the air's.
 PackModel packModel(const Pack& pack, const Cell& cell, Celsius ambient);
 
-/// Diameter and length from a size name ("21700" → 21.0 × 70.0 mm, plus 0.3 mm of wrap); 18650 if unreadable.
+/// Size from a name: "21700" → 21.0 × 70.0 mm plus 0.3 mm of wrap; "pouch 8x43x140" → thickness, width, height;
+/// 18650 if unreadable.
 struct CellSize {
-  Millimetre diameter;
-  Millimetre length;
+  Millimetre diameter;  ///< or width of a flat cell
+  Millimetre length;    ///< or its height
+  Millimetre depth;     ///< as the diameter, or the thickness of a flat cell
+  bool flat = false;
 };
 CellSize sizeOfForm(const std::string& form);
 

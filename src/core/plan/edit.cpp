@@ -7,6 +7,7 @@
 #include <charconv>
 #include <set>
 
+#include "core/plan/pointers.h"
 #include "core/plan/structure.h"
 
 namespace usherwright {
@@ -86,24 +87,6 @@ Cell ordinaryCell() {
   return cell;
 }
 
-/// Provenance of "<list>/<k>/…" when entry `removed` of a list goes: its own is dropped, later ones move up.
-void dropPointersOf(Plan& plan, const std::string& list, std::size_t removed) {
-  std::map<std::string, ProvenanceEntry> moved;
-  for (auto& [pointer, entry] : plan.provenance) {
-    if (!pointer.starts_with(list + "/")) {
-      moved.emplace(pointer, entry);
-      continue;
-    }
-    std::string rest;
-    const std::string index = firstToken(pointer.substr(list.size()), rest);
-    std::size_t k = 0;
-    std::from_chars(index.data(), index.data() + index.size(), k);
-    if (k == removed) continue;
-    moved.emplace(fmt::format("{}/{}{}", list, k > removed ? k - 1 : k, rest), entry);
-  }
-  plan.provenance = std::move(moved);
-}
-
 void removeRun(Plan& plan, std::size_t index) {
   plan.wiring.runs.erase(plan.wiring.runs.begin() + static_cast<std::ptrdiff_t>(index));
   dropPointersOf(plan, "/wiring/runs", index);
@@ -124,13 +107,9 @@ Provenance sourceOfEntry(const Plan& plan, const TypedEntry& entry) {
   return now == Provenance::Assumed ? Provenance::Remembered : now;
 }
 
-tl::unexpected<Problem> noSuchPack(std::size_t index) {
-  return unexpected(fmt::format("/packs/{}", index), "no such pack", "the number of a pack of the plan");
-}
+tl::unexpected<Problem> noSuchPack(std::size_t index) { return noSuchEntry("/packs", index); }
 
-tl::unexpected<Problem> noSuchCharger(std::size_t index) {
-  return unexpected(fmt::format("/chargers/{}", index), "no such charger", "the number of a charger of the plan");
-}
+tl::unexpected<Problem> noSuchCharger(std::size_t index) { return noSuchEntry("/chargers", index); }
 
 }  // namespace
 

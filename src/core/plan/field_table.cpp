@@ -9,7 +9,14 @@ using Words = std::array<std::string_view, N>;
 
 constexpr Words<6> chemistryWords{"nmc", "lipo", "lmo", "lfp", "lead", "nimh"};
 constexpr Words<2> driveWords{"hub", "mid"};
-constexpr Words<3> tapWords{"controller", "bus", "pack"};
+constexpr Words<5> tapWords{"controller", "bus", "pack", "some-groups", "before-bms"};
+constexpr Words<4> frameWords{"diamond", "step-through", "cargo", "full-suspension"};
+constexpr Words<3> trustWords{"named", "anonymous", "surplus"};
+constexpr Words<7> conditionWords{"sound", "dented", "swollen", "wet", "nicked", "smelling", "hot"};
+constexpr Words<2> assemblyWords{"loose", "joined"};
+constexpr Words<2> acceptedOnWords{"group-ladder", "total-volts"};
+constexpr Words<3> matchedByWords{"capacity", "resistance", "voltage"};
+constexpr Words<2> readingOfWords{"groups", "loose-cells"};
 constexpr Words<3> originWords{"stock", "bought", "built"};
 constexpr Words<2> portWords{"common", "separate"};
 constexpr Words<3> liveSideWords{"sockets", "pins", "shrouded"};
@@ -46,6 +53,34 @@ std::span<const std::string_view> wordsOf<Drive>() {
 template <>
 std::span<const std::string_view> wordsOf<Tap>() {
   return tapWords;
+}
+template <>
+std::span<const std::string_view> wordsOf<FrameKind>() {
+  return frameWords;
+}
+template <>
+std::span<const std::string_view> wordsOf<Trust>() {
+  return trustWords;
+}
+template <>
+std::span<const std::string_view> wordsOf<Condition>() {
+  return conditionWords;
+}
+template <>
+std::span<const std::string_view> wordsOf<Assembly>() {
+  return assemblyWords;
+}
+template <>
+std::span<const std::string_view> wordsOf<AcceptedOn>() {
+  return acceptedOnWords;
+}
+template <>
+std::span<const std::string_view> wordsOf<MatchedBy>() {
+  return matchedByWords;
+}
+template <>
+std::span<const std::string_view> wordsOf<ReadingOf>() {
+  return readingOfWords;
 }
 template <>
 std::span<const std::string_view> wordsOf<Origin>() {
@@ -95,10 +130,44 @@ constexpr auto inRange = Station::Range;
 template <>
 std::span<const FieldSpec> fieldsOf<Plan>() {
   static const Rows rows{
-      row<&Plan::title>("title", "title", Kind::Text, inBike), row<&Plan::currency>("currency", "currency", Kind::Text, inBike),
+      row<&Plan::title>("title", "title", Kind::Text, inBike),
+      row<&Plan::currency>("currency", "currency", Kind::Text, inBike),
       row<&Plan::budget>("budget", "budget", Kind::Price, inBike, {0, 1e6}, "what may be spent, tax and shipping included"),
+      whenEmpty(row<&Plan::tax>("tax", "tax on top", Kind::Fraction, inBike, {0, 1}, "sales tax and duty on parts"), "none"),
+      whenEmpty(row<&Plan::shipping>("shipping", "shipping", Kind::Price, inBike, {0, 1e6}, "of all parts together"), "none"),
       row<&Plan::ambient>("ambient_C", "air temperature", Kind::Temperature, inBike, {-40, 60},
-                          "the coldest day that counts, on a thermometer in the shade")};
+                          "the coldest day that counts, on a thermometer in the shade"),
+      whenEmpty(row<&Plan::meterAccuracy>("meter_accuracy", "meter accuracy", Kind::Fraction, inBike, {0, 0.1}, "meter's manual, DC volts"),
+                "0.5"),
+      whenEmpty(row<&Plan::meterDigit>("meter_digit_V", "meter's last digit", Kind::Voltage, inBike, {0, 1}, "the smallest step it shows"),
+                "0.01 V")};
+  return rows;
+}
+
+template <>
+std::span<const FieldSpec> fieldsOf<Need>() {
+  static const Rows rows{
+      row<&Need::add>("add", "add a pack", Kind::Flag, inBike),
+      row<&Need::replace>("replace", "replace a pack", Kind::Flag, inBike),
+      row<&Need::build>("build", "build from cells", Kind::Flag, inBike),
+      row<&Need::chargers>("chargers", "choose chargers", Kind::Flag, inBike),
+      row<&Need::care>("care", "care and storage", Kind::Flag, inBike),
+      row<&Need::goalEnergy>("goal_Wh", "goal in Wh", Kind::Energy, inBike, {1, 1e5}, "Wh per km times the longest ride"),
+      row<&Need::goalCharge>("goal_Ah", "goal in Ah", Kind::Charge, inBike, {0.1, 2000}, "only with its voltage: compare in Wh"),
+      whenEmpty(row<&Need::reserve>("reserve_km", "reserve", Kind::Distance, inBike, {0, 500}, "the way home from the far end"), "none"),
+      whenEmpty(row<&Need::endHealth>("end_soh", "still enough at", Kind::Fraction, inBike, {0.4, 1},
+                                      "health at which the packs must still do the ride"),
+                "80")};
+  return rows;
+}
+
+template <>
+std::span<const FieldSpec> fieldsOf<CapacityTest>() {
+  static const Rows rows{
+      row<&CapacityTest::when>("when", "tested on", Kind::Text, inPack, {0, 0}, "year-month-day"),
+      row<&CapacityTest::putBack>("put_back_Ah", "put back", Kind::Charge, inPack, {0, 2000}, "charger's readout, from empty to full"),
+      row<&CapacityTest::resistance>("resistance_mohm", "resistance that day", Kind::Resistance, inPack, {0.5, 5000},
+                                     "two loads at the plug: (V1 − V2)/(I2 − I1)")};
   return rows;
 }
 
@@ -120,7 +189,20 @@ std::span<const FieldSpec> fieldsOf<Bike>() {
                 "90"),
       whenEmpty(row<&Bike::noLoadSpeed>("noload_km_h", "no-load speed", Kind::Speed, inBike, {5, 120},
                                         "wheel off the ground, full throttle, read the display"),
-                "25 km/h")};
+                "25 km/h"),
+      row<&Bike::model>("model", "bike model", Kind::Text, inBike, {0, 0}, "sticker, colour and year"),
+      row<&Bike::display>("display", "display", Kind::Text, inBike, {0, 0}, "name on its back"),
+      row<&Bike::wheel>("wheel_mm", "wheel", Kind::SmallLength, inBike, {150, 900}, "tape measure over the tyre"),
+      row<&Bike::motor>("motor_W", "motor rating", Kind::Power, inBike, {10, 20000}, "printed on the motor"),
+      row<&Bike::frame>("frame", "frame", Kind::Choice, inBike),
+      whenEmpty(row<&Bike::wheelbase>("wheelbase_mm", "wheelbase", Kind::SmallLength, inBike, {600, 3000}, "from axle to axle"),
+                "by frame"),
+      whenEmpty(row<&Bike::seatTube>("seat_tube_mm", "seat tube", Kind::SmallLength, inBike, {150, 900}, "bottom bracket to its top"),
+                "by frame"),
+      whenEmpty(row<&Bike::downTube>("down_tube_mm", "down tube", Kind::SmallLength, inBike, {200, 1500}, "bottom bracket to head tube"),
+                "by frame"),
+      row<&Bike::shownDistance>("odometer_shown_km", "odometer said", Kind::Distance, inBike, {0.1, 1000}, "over a way of known length"),
+      row<&Bike::trueDistance>("odometer_true_km", "really was", Kind::Distance, inBike, {0.1, 1000}, "satellite track, or a map")};
   return rows;
 }
 
@@ -145,6 +227,8 @@ std::span<const FieldSpec> fieldsOf<Controller>() {
       withTolerance(row<&Controller::cutoff>("cutoff_V", "cut-off", Kind::Voltage, inBike, {5, 200}, "printed as L.V. 40±1V"),
                     "cutoff_tolerance_V"),
       row<&Controller::cutoffTolerance>("cutoff_tolerance_V", "cut-off tolerance", Kind::Voltage, inBike, {0, 20}, "printed after the ±"),
+      row<&Controller::nameplate>("nameplate_V", "voltage class", Kind::Voltage, inBike, {5, 200},
+                                  "the round figure printed first, as 48V"),
       row<&Controller::inputMaximum>("input_max_V", "takes at most", Kind::Voltage, inBike, {5, 300}, "printed as maximum input"),
       row<&Controller::capacitorVoltage>("capacitor_V", "capacitor print", Kind::Voltage, inBike, {5, 500},
                                          "printed on the large capacitors inside"),
@@ -152,6 +236,9 @@ std::span<const FieldSpec> fieldsOf<Controller>() {
                                         "printed on the large capacitors; add them up"),
       row<&Controller::regenCurrent>("regen_current_A", "regen current", Kind::Current, inBike, {0, 300},
                                      "clamp meter while braking; 0 if it is off"),
+      whenEmpty(row<&Controller::regenCeiling>("regen_ceiling_soc", "no regen above", Kind::Fraction, inBike, {0, 1},
+                                               "controller setting; 90 % keeps room"),
+                "no ceiling"),
       whenEmpty(row<&Controller::boost>("boost_s", "boost time", Kind::Duration, inBike, {0.1, 3600},
                                         "only if the controller falls back by itself"),
                 "no end"),
@@ -177,7 +264,10 @@ std::span<const FieldSpec> fieldsOf<Cell>() {
       row<&Cell::charge>("charge_A", "cell charge limit", Kind::Current, inPack, {0.01, 1000}, "data sheet"),
       row<&Cell::mass>("mass_g", "cell mass", Kind::CellMass, inPack, {0.5, 20000}, "kitchen scales"),
       row<&Cell::price>("price", "cell price", Kind::Price, inPack, {0, 10000}),
-      row<&Cell::verified>("verified", "tested", Kind::Flag, inPack, {0, 0}, "a capacity test of a sample, logged")};
+      row<&Cell::verified>("verified", "tested", Kind::Flag, inPack, {0, 0}, "a capacity test of a sample, logged"),
+      row<&Cell::trust>("trust", "where from", Kind::Choice, inPack),
+      row<&Cell::dataSheet>("data_sheet", "data sheet", Kind::Flag, inPack, {0, 0}, "one for exactly this cell"),
+      row<&Cell::dateCode>("date_code", "date code", Kind::Text, inPack, {0, 0}, "printed on the wrap")};
   return rows;
 }
 
@@ -216,6 +306,22 @@ std::span<const FieldSpec> fieldsOf<Pack>() {
       whenEmpty(row<&Pack::mass>("mass_kg", "pack mass", Kind::Mass, inPack, {0.05, 500}, "luggage scales"), "computed"),
       whenEmpty(row<&Pack::price>("price", "price", Kind::Price, inPack, {0, 1e6}), "computed"),
       row<&Pack::mixedCells>("mixed_cells", "mixed cells", Kind::Flag, inPack),
+      row<&Pack::condition>("condition", "condition", Kind::Choice, inPack, {0, 0}, "look, feel and smell before anything else"),
+      row<&Pack::assembly>("assembly", "cells are", Kind::Choice, inPack),
+      row<&Pack::acceptedOn>("accepted_on", "string checked by", Kind::Choice, inPack, {0, 0},
+                             "meter from the first minus to every group, lead by lead"),
+      row<&Pack::matchedBy>("matched_by", "cells matched by", Kind::Choice, inPack, {0, 0}, "capacity, resistance, days of self-discharge"),
+      row<&Pack::labelVoltage>("label_V", "label says V", Kind::Voltage, inPack, {1, 200}, "printed on the pack"),
+      row<&Pack::labelCharge>("label_Ah", "label says Ah", Kind::Charge, inPack, {0.1, 2000}, "printed on the pack"),
+      row<&Pack::labelEnergy>("label_Wh", "label says Wh", Kind::Energy, inPack, {1, 1e5}, "printed on the pack"),
+      row<&Pack::readFull>("read_full_V", "read when full", Kind::Voltage, inPack, {1, 500},
+                           "meter at the plug, rested 30 min off the charger"),
+      row<&Pack::fittings>("fittings", "fittings", Kind::Text, inPack, {0, 0}, "lock, switch, USB socket"),
+      row<&Pack::bought>("bought", "bought", Kind::Text, inPack, {0, 0}, "date and warranty"),
+      row<&Pack::firstCharge>("first_charge", "first charge", Kind::Text, inPack, {0, 0}, "year-month-day"),
+      row<&Pack::boxLength>("box_length_mm", "case length", Kind::SmallLength, inPack, {10, 2000}, "tape measure"),
+      row<&Pack::boxWidth>("box_width_mm", "case width", Kind::SmallLength, inPack, {10, 2000}, "tape measure"),
+      row<&Pack::boxHeight>("box_height_mm", "case height", Kind::SmallLength, inPack, {10, 2000}, "tape measure"),
       row<&Pack::competence>("competence", "who does the work", Kind::Text, inPack, {0, 0},
                              "above 60 V: who does the work, and why they are competent"),
       row<&Pack::plug>("plug", "plug", Kind::ConnectorId, inJoining),
@@ -229,6 +335,7 @@ std::span<const FieldSpec> fieldsOf<Pack>() {
 template <>
 std::span<const FieldSpec> fieldsOf<Bms>() {
   static const Rows rows{
+      row<&Bms::name>("name", "BMS", Kind::Text, inPack),
       row<&Bms::present>("present", "BMS fitted", Kind::Flag, inPack),
       row<&Bms::series>("series", "BMS series count", Kind::Count, inPack, {1, 200}, "count its sense leads less one"),
       row<&Bms::chemistry>("chemistry", "BMS chemistry", Kind::Choice, inPack),
@@ -243,7 +350,10 @@ std::span<const FieldSpec> fieldsOf<Bms>() {
       whenEmpty(row<&Bms::cellCutoff>("cell_cutoff_V", "BMS low cut", Kind::Voltage, inPack, {0.5, 4}, "data sheet of the board"),
                 "chemistry"),
       row<&Bms::cellFull>("cell_full_V", "BMS high cut", Kind::Voltage, inPack, {1, 5}, "data sheet of the board"),
-      row<&Bms::sensesAllGroups>("senses_all_groups", "senses all groups", Kind::Flag, inPack)};
+      row<&Bms::sensesAllGroups>("senses_all_groups", "senses all groups", Kind::Flag, inPack),
+      row<&Bms::chargeFrom>("charge_from_C", "charges from", Kind::Temperature, inPack, {-40, 60}, "settings of the board"),
+      row<&Bms::chargeTo>("charge_to_C", "charges up to", Kind::Temperature, inPack, {0, 90}, "settings of the board"),
+      row<&Bms::dischargeTo>("discharge_to_C", "discharges up to", Kind::Temperature, inPack, {0, 100}, "settings of the board")};
   return rows;
 }
 
@@ -264,7 +374,7 @@ std::span<const FieldSpec> fieldsOf<Fuse>() {
 template <>
 std::span<const FieldSpec> fieldsOf<Reading>() {
   static const Rows rows{
-      row<&Reading::when>("when", "read on", Kind::Text, inPack),
+      row<&Reading::when>("when", "read on", Kind::Text, inPack), row<&Reading::of>("of", "readings of", Kind::Choice, inPack),
       row<&Reading::pack>("pack_V", "pack reading", Kind::Voltage, inPack, {0, 1000}, "meter at the plug, rested 30 min"),
       row<&Reading::rested>("rested_min", "rested", Kind::Minutes, inPack, {0, 1e6})};
   return rows;
@@ -314,8 +424,10 @@ std::span<const FieldSpec> fieldsOf<Run>() {
       row<&Run::from>("from", "from", Kind::Text, inJoining),
       row<&Run::to>("to", "to", Kind::Text, inJoining),
       required(row<&Run::size>("size", "lead size", Kind::Wire, inJoining, {0, 0}, "printed on the jacket")),
-      row<&Run::lengthPlus>("length_plus_m", "plus length", Kind::Length, inJoining, {0, 20}, "tape measure along the route"),
-      row<&Run::lengthMinus>("length_minus_m", "minus length", Kind::Length, inJoining, {0, 20}, "tape measure along the route"),
+      whenEmpty(row<&Run::lengthPlus>("length_plus_m", "plus length", Kind::Length, inJoining, {0, 20}, "tape measure along the route"),
+                "drawing"),
+      whenEmpty(row<&Run::lengthMinus>("length_minus_m", "minus length", Kind::Length, inJoining, {0, 20}, "tape measure along the route"),
+                "drawing"),
       row<&Run::insulation>("insulation", "insulation", Kind::Choice, inJoining),
       row<&Run::bundle>("bundle", "loaded wires", Kind::Count, inJoining, {1, 40}, "how many current-carrying wires lie together"),
       row<&Run::closed>("closed", "closed housing", Kind::Flag, inJoining),
@@ -353,7 +465,10 @@ std::span<const FieldSpec> fieldsOf<Route>() {
           row<&Route::climbGrade>("climb_grade", "usual grade", Kind::Fraction, inRange, {0.005, 0.3}, "climb of one hill over its length"),
           "2.7"),
       whenEmpty(row<&Route::speed>("speed_km_h", "speed", Kind::Speed, inRange, {3, 90}, "display on the flat"), "20 km/h"),
-      row<&Route::surface>("surface", "rolls on", Kind::Choice, inRange)};
+      row<&Route::surface>("surface", "rolls on", Kind::Choice, inRange),
+      whenEmpty(row<&Route::headwind>("headwind_km_h", "headwind", Kind::Speed, inRange, {-60, 60},
+                                      "against the rider over the whole ride; 0 on a round trip in light air"),
+                "none")};
   return rows;
 }
 

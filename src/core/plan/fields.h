@@ -6,7 +6,6 @@
 #include <span>
 #include <string>
 #include <string_view>
-#include <variant>
 #include <vector>
 
 #include "core/plan/plan.h"
@@ -17,10 +16,6 @@ namespace usherwright {
 
 enum class Station : std::uint8_t { Bike, Options, Pack, Fit, Joining, Wiring, Charging, Range, Build, Log };
 std::string_view stationName(Station station);
-
-/// A value on its way between a plan and a file, widget or edit. Monostate = not known yet.
-/// Numbers are in the file unit; choices are their file words.
-using FieldValue = std::variant<std::monostate, double, bool, std::string>;
 
 struct FieldSpec {
   std::string_view key;  ///< JSON key, unit in the name
@@ -44,6 +39,10 @@ std::span<const FieldSpec> fieldsOf();
 
 template <>
 std::span<const FieldSpec> fieldsOf<Plan>();
+template <>
+std::span<const FieldSpec> fieldsOf<Need>();
+template <>
+std::span<const FieldSpec> fieldsOf<CapacityTest>();
 template <>
 std::span<const FieldSpec> fieldsOf<Bike>();
 template <>

@@ -6,6 +6,7 @@
 #include <map>
 #include <optional>
 #include <string>
+#include <variant>
 #include <vector>
 
 #include "core/parts/chemistry.h"
@@ -13,11 +14,22 @@
 
 namespace usherwright {
 
+/// A value on its way between a plan and a file, widget or edit. Monostate = not known yet.
+/// Numbers are in the file unit; choices are their file words.
+using FieldValue = std::variant<std::monostate, double, bool, std::string>;
+
 /// Keys of a file that this version does not know, as JSON text; they survive a round trip.
 using UnknownKeys = std::map<std::string, std::string>;
 
 enum class Drive : std::uint8_t { Hub, Mid };
-enum class Tap : std::uint8_t { Controller, Bus, Pack };
+enum class Tap : std::uint8_t { Controller, Bus, Pack, SomeGroups, BeforeBms };
+enum class FrameKind : std::uint8_t { Diamond, StepThrough, Cargo, FullSuspension };
+enum class Trust : std::uint8_t { Named, Anonymous, Surplus };
+enum class Condition : std::uint8_t { Sound, Dented, Swollen, Wet, Nicked, Smelling, Hot };
+enum class Assembly : std::uint8_t { Loose, Joined };
+enum class AcceptedOn : std::uint8_t { GroupLadder, TotalVolts };
+enum class MatchedBy : std::uint8_t { Capacity, Resistance, Voltage };
+enum class ReadingOf : std::uint8_t { Groups, LooseCells };
 enum class Origin : std::uint8_t { Stock, Bought, Built };
 enum class BmsPort : std::uint8_t { Common, Separate };
 enum class LiveSide : std::uint8_t { Sockets, Pins, Shrouded };
@@ -44,11 +56,13 @@ struct Controller {
   Known<Ampere> currentTolerance;
   Known<Volt> cutoff;
   Known<Volt> cutoffTolerance;
+  Known<Volt> nameplate;  ///< the class printed on it, such as 48 V
   Known<Volt> inputMaximum;
   Known<Volt> capacitorVoltage;
   Known<MicroFarad> bulkCapacitance;
   Known<Ampere> regenCurrent;
-  Known<Second> boost;  ///< longest time at the limit; unknown = as long as the hill lasts
+  Known<StateOfCharge> regenCeiling;  ///< no braking into packs above this charge
+  Known<Second> boost;                ///< longest time at the limit; unknown = as long as the hill lasts
   bool modified = false;
   Known<MilliOhm> tails;
   UnknownKeys unknown;
@@ -64,6 +78,16 @@ struct Bike {
   Drive drive = Drive::Hub;
   Known<Watt> riderPower;
   Known<KilometrePerHour> noLoadSpeed;
+  std::string model;
+  std::string display;
+  Known<Millimetre> wheel;  ///< outer diameter
+  Known<Watt> motor;        ///< printed rating
+  FrameKind frame = FrameKind::Diamond;
+  Known<Millimetre> wheelbase;
+  Known<Millimetre> seatTube;
+  Known<Millimetre> downTube;
+  Known<Kilometre> shownDistance;  ///< what the odometer said over a known way
+  Known<Kilometre> trueDistance;   ///< how long that way is
   std::vector<Accessory> accessories;
   Controller controller;
   UnknownKeys unknown;
@@ -92,12 +116,16 @@ struct Cell {
   Known<Gram> mass;
   Known<Money> price;
   bool verified = false;
+  Trust trust = Trust::Named;
+  Known<bool> dataSheet;  ///< there is one for exactly this cell
+  std::string dateCode;
   std::vector<CurvePoint> restCurve;  ///< empty: the chemistry's typical curve
   UnknownKeys unknown;
   friend bool operator==(const Cell&, const Cell&) = default;
 };
 
 struct Bms {
+  std::string name;
   Known<bool> present;
   Known<int> series;
   Known<Chemistry> chemistry;
@@ -112,6 +140,9 @@ struct Bms {
   Known<Volt> cellCutoff;
   Known<Volt> cellFull;
   Known<bool> sensesAllGroups;
+  Known<Celsius> chargeFrom;   ///< charging is cut below this
+  Known<Celsius> chargeTo;     ///< and above this
+  Known<Celsius> dischargeTo;  ///< discharging is cut above this
   UnknownKeys unknown;
   friend bool operator==(const Bms&, const Bms&) = default;
 };
@@ -130,11 +161,21 @@ struct Fuse {
 
 struct Reading {
   std::string when;
+  ReadingOf of = ReadingOf::Groups;
   Known<Volt> pack;
   Known<Minute> rested;
   std::vector<Volt> groups;
   UnknownKeys unknown;
   friend bool operator==(const Reading&, const Reading&) = default;
+};
+
+/// Charged from empty to full: what went in, and the resistance on that day.
+struct CapacityTest {
+  std::string when;  ///< YYYY-MM-DD
+  Known<AmpereHour> putBack;
+  Known<MilliOhm> resistance;
+  UnknownKeys unknown;
+  friend bool operator==(const CapacityTest&, const CapacityTest&) = default;
 };
 
 struct Pack {
@@ -155,6 +196,18 @@ struct Pack {
   Known<Kilogram> mass;
   Known<Money> price;
   Known<bool> mixedCells;
+  Known<Condition> condition;
+  Known<Assembly> assembly;      ///< of the string of cells
+  Known<AcceptedOn> acceptedOn;  ///< what a joined string was checked by
+  Known<MatchedBy> matchedBy;    ///< what the cells were matched by
+  Known<Volt> labelVoltage;
+  Known<AmpereHour> labelCharge;
+  Known<WattHour> labelEnergy;
+  Known<Volt> readFull;  ///< at the plug, fresh off the charger and rested
+  std::string fittings;  ///< lock, switch, USB socket
+  std::string bought;    ///< when and with what warranty
+  std::string firstCharge;
+  Known<Millimetre> boxLength, boxWidth, boxHeight;
   std::string competence;  ///< above 60 V: who does the work, and why they are competent
   Bms bms;
   Fuse fuse;
@@ -165,6 +218,7 @@ struct Pack {
   std::string chargeLeadSize;
   Fuse chargeFuse;
   std::vector<Reading> readings;
+  std::vector<CapacityTest> capacityTests;
   UnknownKeys unknown;
   friend bool operator==(const Pack&, const Pack&) = default;
 };
@@ -201,8 +255,8 @@ struct Run {
   std::string from;
   std::string to;
   std::string size = "12awg";
-  Metre lengthPlus{0.5};
-  Metre lengthMinus{0.5};
+  Known<Metre> lengthPlus;  ///< not known: along the drawn route
+  Known<Metre> lengthMinus;
   Insulation insulation = Insulation::Silicone;
   int bundle = 2;
   bool closed = false;
@@ -242,6 +296,7 @@ struct Route {
   Known<Coefficient> climbGrade;
   Known<KilometrePerHour> speed;
   Surface surface = Surface::Road;
+  Known<KilometrePerHour> headwind;
   UnknownKeys unknown;
   friend bool operator==(const Route&, const Route&) = default;
 };
@@ -249,10 +304,18 @@ struct Route {
 /// Where a value comes from; absent from the map = assumed, if the value is there at all.
 enum class Provenance : std::uint8_t { Measured, Label, Catalogue, Claim, Remembered, Assumed };
 
+/// Another value for the same field, kept beside the one that counts.
+struct Alternative {
+  FieldValue value;
+  Provenance from = Provenance::Assumed;
+  std::string note;
+  friend bool operator==(const Alternative&, const Alternative&) = default;
+};
+
 struct ProvenanceEntry {
   Provenance from = Provenance::Assumed;
   std::string note;
-  std::string also;  ///< JSON text of conflicting values kept side by side
+  std::vector<Alternative> also;
   friend bool operator==(const ProvenanceEntry&, const ProvenanceEntry&) = default;
 };
 
@@ -262,11 +325,27 @@ struct Acceptance {
   friend bool operator==(const Acceptance&, const Acceptance&) = default;
 };
 
+/// What the person wants: the job, the need and the goal.
+struct Need {
+  bool add = false, replace = false, build = false, chargers = false, care = false;
+  Known<WattHour> goalEnergy;
+  Known<AmpereHour> goalCharge;
+  Known<Kilometre> reserve;
+  Known<StateOfHealth> endHealth;  ///< health at which the need must still be met
+  UnknownKeys unknown;
+  friend bool operator==(const Need&, const Need&) = default;
+};
+
 struct Plan {
   std::string title;
   std::string currency = "EUR";
   Known<Money> budget;
+  Known<Coefficient> tax;
+  Known<Money> shipping;
   Celsius ambient{20};
+  Known<Coefficient> meterAccuracy;
+  Known<Volt> meterDigit;
+  Need need;
   Bike bike;
   std::vector<Cell> cells;  ///< unique ids, order of the file
   std::vector<Pack> packs;  ///< unique ids

@@ -25,6 +25,7 @@ template <class Owner, class Visitor>
 void visitChildren(Owner& owner, Visitor& visitor) {
   using Type = std::remove_const_t<Owner>;
   if constexpr (std::is_same_v<Type, Plan>) {
+    visitor.object("need", owner.need);
     visitor.object("bike", owner.bike);
     visitor.keyed("cells", owner.cells);
     visitor.list("packs", owner.packs);
@@ -43,6 +44,7 @@ void visitChildren(Owner& owner, Visitor& visitor) {
     visitor.object("fuse", owner.fuse);
     visitor.object("charge_fuse", owner.chargeFuse);
     visitor.list("readings", owner.readings);
+    visitor.list("capacity_tests", owner.capacityTests);
   } else if constexpr (std::is_same_v<Type, Reading>) {
     visitor.volts("groups_V", owner.groups);
   } else if constexpr (std::is_same_v<Type, Joining>) {

@@ -27,6 +27,7 @@ constexpr std::array voltage{Unit{"V"}, Unit{"mV", 1e-3}, Unit{"kV", 1e3}, Unit{
 constexpr std::array current{Unit{"A"}, Unit{"mA", 1e-3}, Unit{"amp"}, Unit{"amps"}};
 constexpr std::array smallCurrent{Unit{"mA"}, Unit{"A", 1e3}, Unit{"µA", 1e-3}, Unit{"uA", 1e-3}};
 constexpr std::array charge{Unit{"Ah"}, Unit{"mAh", 1e-3}};
+constexpr std::array energy{Unit{"Wh"}, Unit{"kWh", 1e3}, Unit{"MJ", 1e6 / 3600}};
 constexpr std::array resistance{Unit{"mΩ"}, Unit{"mohm"}, Unit{"Ω", 1e3}, Unit{"ohm", 1e3}};
 constexpr std::array plainResistance{Unit{"Ω"}, Unit{"ohm"}, Unit{"mΩ", 1e-3}, Unit{"kΩ", 1e3}, Unit{"k", 1e3}};
 constexpr std::array capacitance{Unit{"F"}, Unit{"mF", 1e-3}, Unit{"µF", 1e-6}, Unit{"uF", 1e-6}};
@@ -149,6 +150,7 @@ std::span<const Unit> unitsOf(Kind kind) {
     case Kind::Current: return current;
     case Kind::SmallCurrent: return smallCurrent;
     case Kind::Charge: return charge;
+    case Kind::Energy: return energy;
     case Kind::Resistance: return resistance;
     case Kind::PlainResistance: return plainResistance;
     case Kind::Capacitance: return capacitance;

@@ -17,6 +17,7 @@ enum class Kind : std::uint8_t {
   Current,
   SmallCurrent,
   Charge,
+  Energy,
   Resistance,
   PlainResistance,
   Capacitance,

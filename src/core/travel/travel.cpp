@@ -67,11 +67,12 @@ RouteEstimate estimate(const Route& route, const Bike& bike, Watt limit) {
   const double grade = route.climbGrade ? route.climbGrade->value() : assumedGrade;
   const Kilometre hill = std::min(Kilometre(route.climb.value_or(Metre(0))) / grade, route.length / 2.0);
   const double realGrade = hill > Kilometre(0) ? Kilometre(route.climb.value_or(Metre(0))) / hill : 0.0;
+  const double wind = route.headwind.value_or(KilometrePerHour(0)).value() / 3.6;
   const auto add = [&](Kilometre length, double g) {
     if (length <= Kilometre(0)) return;
-    Leg leg{length, g, heldSpeed(rider, target, g, limit), {}, {}};
+    Leg leg{length, g, heldSpeed(rider, target, g, limit, wind), {}, {}};
     if (leg.speed < KilometrePerHour(1)) leg.speed = KilometrePerHour(1);
-    leg.power = std::min(batteryPower(rider, leg.speed, g), limit);
+    leg.power = std::min(batteryPower(rider, leg.speed, g, wind), limit);
     leg.time = Second(length.value() * std::sqrt(1 + g * g) / leg.speed.value() * 3600);
     out.legs.push_back(leg);
   };

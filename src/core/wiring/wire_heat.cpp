@@ -121,7 +121,8 @@ Kelvins adiabaticRise(double i2t, SquareMillimetre area) {
 Ohm runResistance(const Run& run, Celsius copperAt) {
   const auto size = parseWireSize(run.size);
   if (!size) return Ohm(0);
-  return strandedResistancePerMetre(size->area, copperAt) * (run.lengthPlus + run.lengthMinus).value();
+  return strandedResistancePerMetre(size->area, copperAt) *
+         (run.lengthPlus.value_or(Metre(0.5)) + run.lengthMinus.value_or(Metre(0.5))).value();
 }
 
 int smallestSize(const std::vector<LeadGeometry>& candidates, const SizeChoice& need, const LeadSurroundings& around) {

@@ -1,7 +1,8 @@
-// Station Bike: the label reader, the bike from the side, and the bike as it is.
+// Station Bike: labels and meter, the bike from the side, what is needed, evidence, what to measure next.
 #pragma once
 
 #include "app/stations/station.h"
+#include "app/widgets/pages.h"
 
 namespace usherwright::app {
 
@@ -10,14 +11,15 @@ class BikeStation : public StationView {
 
  public:
   explicit BikeStation(Kit kit, QWidget* parent = nullptr);
+  bool showPage(const QString& name) override { return pages_->choose(name); }
   QString mainWorking() const override { return QStringLiteral("peak"); }
 
  protected:
   void refresh() override;
 
  private:
-  DrawingView* side_;
-  Figure *peak_, *long_, *perKm_, *mass_;
+  std::vector<EntrySection> sections() const;
+  Pages* pages_;
 };
 
 }  // namespace usherwright::app

@@ -7,7 +7,7 @@
 #include <QVBoxLayout>
 
 #include "app/present/words.h"
-#include "core/plan/edit.h"
+#include "core/plan/evidence.h"
 
 namespace usherwright::app {
 
@@ -15,15 +15,29 @@ LabelReaderBox::LabelReaderBox(Kit kit, QWidget* parent) : QWidget(parent), kit_
   auto* row = new QHBoxLayout(this);
   row->setContentsMargins(0, 0, 0, 0);
   row->setSpacing(16);
+  auto* left = new QVBoxLayout;
+  left->setSpacing(6);
   typed_ = new QPlainTextEdit;
   typed_->setPlaceholderText(QStringLiteral("48V 22±1A\nL.V. 40±1V  Vin max 60V"));
   typed_->setAccessibleName(QStringLiteral("text of a label"));
+  typed_->setObjectName(QStringLiteral("label-text"));
   typed_->setTabChangesFocus(true);
   typed_->setFont(kit_.look.font(drawing::Face::SmallFigure));
   typed_->setStyleSheet(QStringLiteral("font-family: 'B612 Mono'; font-size: 13px;"));
   typed_->installEventFilter(this);
-  typed_->setFixedHeight(92);
-  row->addWidget(typed_, 2, Qt::AlignTop);
+  typed_->setFixedHeight(84);
+  left->addWidget(typed_);
+  auto* stuck = new QHBoxLayout;
+  stuck->setSpacing(8);
+  auto* on = new QLabel(QStringLiteral("stuck on"));
+  on->setProperty("role", "soft");
+  stuck->addWidget(on);
+  places_ = new QComboBox;
+  places_->setAccessibleName(QStringLiteral("what the label is stuck on"));
+  places_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+  stuck->addWidget(places_, 1);
+  left->addLayout(stuck);
+  row->addLayout(left, 2);
   auto* right = new QVBoxLayout;
   right->setSpacing(6);
   cards_ = new QWidget;
@@ -35,20 +49,77 @@ LabelReaderBox::LabelReaderBox(Kit kit, QWidget* parent) : QWidget(parent), kit_
   right->addWidget(words_);
   right->addStretch(1);
   row->addLayout(right, 3);
-  connect(typed_, &QPlainTextEdit::textChanged, this, &LabelReaderBox::read);
+  connect(typed_, &QPlainTextEdit::textChanged, this, &LabelReaderBox::followText);
+  connect(places_, &QComboBox::activated, this, [this] {
+    chosenByHand_ = true;
+    read();
+  });
+  refresh();
+}
+
+void LabelReaderBox::refresh() {
+  const Plan& plan = kit_.document.plan();
+  std::vector<LabelPlace> known{{LabelSubject::Controller, 0}};
+  QStringList names{QStringLiteral("the controller")};
+  for (std::size_t k = 0; k < plan.packs.size(); ++k) {
+    const QString name = text(plan.packs[k].name.empty() ? plan.packs[k].id : plan.packs[k].name);
+    known.push_back({LabelSubject::Pack, k});
+    names << QStringLiteral("the pack %1").arg(name);
+    known.push_back({LabelSubject::Board, k});
+    names << QStringLiteral("the BMS of %1").arg(name);
+    known.push_back({LabelSubject::Cell, k});
+    names << QStringLiteral("a cell of %1").arg(name);
+  }
+  for (std::size_t j = 0; j < plan.chargers.size(); ++j) {
+    known.push_back({LabelSubject::Charger, j});
+    names << text(plan.chargers[j].name.empty() ? plan.chargers[j].id : plan.chargers[j].name);
+  }
+  known.push_back({LabelSubject::Motor, 0});
+  names << QStringLiteral("the motor");
+  QStringList shown;
+  for (int i = 0; i < places_->count(); ++i) shown << places_->itemText(i);
+  known_ = std::move(known);
+  if (names != shown) {
+    places_->clear();
+    places_->addItems(names);
+    chosenByHand_ = false;
+    followText();
+  }
+}
+
+LabelPlace LabelReaderBox::place() const {
+  const int at = std::max(0, places_->currentIndex());
+  return known_[static_cast<std::size_t>(at)];
+}
+
+void LabelReaderBox::followText() {
+  const std::string typed = typed_->toPlainText().left(4000).toStdString();
+  if (typed.empty()) chosenByHand_ = false;
+  if (!chosenByHand_) {
+    const LabelSubject subject = labelSubjectOf(typed).value_or(LabelSubject::Controller);
+    for (std::size_t i = 0; i < known_.size(); ++i)
+      if (known_[i].subject == subject) {
+        places_->setCurrentIndex(static_cast<int>(i));
+        break;
+      }
+  }
   read();
 }
 
 void LabelReaderBox::read() {
   const std::string typed = typed_->toPlainText().left(4000).toStdString();
-  candidates_ = readLabel(typed);
+  const bool sure = chosenByHand_ || labelSubjectOf(typed).has_value();
+  candidates_ = readLabel(typed, sure ? Known<LabelSubject>(place().subject) : std::nullopt);
   while (QLayoutItem* item = flow_->takeAt(0)) {
     item->widget()->deleteLater();
     delete item;
   }
   for (const LabelCandidate& c : candidates_) {
-    auto* button = new QPushButton(QStringLiteral("%1   ‹%2›").arg(candidateWords(c), text(c.piece)));
-    const bool writes = !targetsOf(c, kit_.document.plan(), 0).empty();
+    auto* button = new QPushButton(QStringLiteral("%1%2   ‹%3›")
+                                       .arg(candidateWords(c),
+                                            c.isOpen() && c.meaning != LabelMeaning::NameplateVoltage ? QStringLiteral(" ?") : QString(),
+                                            text(c.piece)));
+    const bool writes = !labelTargets(c, kit_.document.plan(), place()).empty();
     button->setToolTip(writes ? QStringLiteral("Enter this, marked as read from a label") : QStringLiteral("What it could mean"));
     connect(button, &QPushButton::clicked, this, [this, c] { accept(c); });
     flow_->addWidget(button);
@@ -56,8 +127,9 @@ void LabelReaderBox::read() {
   }
   cards_->setMinimumHeight(std::min(96, flow_->heightForWidth(std::max(cards_->width(), 200))));
   if (typed.empty())
-    words_->setText(QStringLiteral(
-        "Type or paste the text of a controller, pack or charger; each rating appears here with what it means. Ctrl+Enter takes all."));
+    words_->setText(
+        QStringLiteral("Type or paste the text of a controller, pack, charger, cell, BMS or motor; each rating appears here with what it "
+                       "means. Ctrl+Enter takes all."));
   else if (candidates_.empty()) words_->setText(QStringLiteral("Nothing here looks like a rating yet."));
   else words_->clear();
   for (const LabelCandidate& c : candidates_)
@@ -66,32 +138,39 @@ void LabelReaderBox::read() {
 
 void LabelReaderBox::explain(const LabelCandidate& c) {
   if (c.couldBe.empty()) {
-    words_->setText(QStringLiteral("“%1” has no field of its own in this plan yet.").arg(text(c.piece)));
+    words_->setText(QStringLiteral("“%1” has no field of its own on %2.").arg(text(c.piece), places_->currentText()));
     return;
   }
   QStringList options;
   for (const std::string& o : c.couldBe) options << text(o);
-  words_->setText(
-      QStringLiteral("“%1” may be %2. Settled by %3.").arg(text(c.piece), options.join(QStringLiteral("; ")), text(c.settledBy)));
+  QString sentence =
+      QStringLiteral("“%1” %2 %3.")
+          .arg(text(c.piece), c.isOpen() ? QStringLiteral("may be") : QStringLiteral("is"), options.join(QStringLiteral("; ")));
+  if (c.isOpen()) sentence += QStringLiteral(" Settled by %1.").arg(text(c.settledBy));
+  words_->setText(sentence);
 }
 
 void LabelReaderBox::accept(const LabelCandidate& candidate) {
-  const auto targets = targetsOf(candidate, kit_.document.plan(), 0);
+  const auto targets = labelTargets(candidate, kit_.document.plan(), place());
   if (targets.empty()) return explain(candidate);
   Expected<Plan> next = kit_.document.plan();
   for (const LabelTarget& t : targets)
-    if (next) next = withEntry(*next, {t.pointer.toStdString(), t.value.toStdString(), UnitSystem::Metric, Provenance::Label});
+    if (next) next = withTypedEvidence(*next, t.pointer, t.text, Provenance::Label);
+  const std::size_t conflicts = conflictsOf(kit_.document.plan()).size();
   kit_.document.endMerge();
-  if (kit_.document.commit(next)) words_->setText(QStringLiteral("Entered from the label: %1.").arg(candidateWords(candidate)));
+  if (!kit_.document.commit(next)) return;
+  const bool beside = conflictsOf(kit_.document.plan()).size() > conflicts;
+  words_->setText(beside ? QStringLiteral("Kept beside the other value: %1. Page Evidence shows both.").arg(candidateWords(candidate))
+                         : QStringLiteral("Entered from the label: %1.").arg(candidateWords(candidate)));
 }
 
 void LabelReaderBox::acceptAll() {
   Expected<Plan> next = kit_.document.plan();
   int entered = 0;
   for (const LabelCandidate& c : candidates_)
-    for (const LabelTarget& t : targetsOf(c, kit_.document.plan(), 0)) {
+    for (const LabelTarget& t : labelTargets(c, kit_.document.plan(), place())) {
       if (!next) continue;
-      next = withEntry(*next, {t.pointer.toStdString(), t.value.toStdString(), UnitSystem::Metric, Provenance::Label});
+      next = withTypedEvidence(*next, t.pointer, t.text, Provenance::Label);
       ++entered;
     }
   if (entered == 0) return;

@@ -14,7 +14,7 @@ ChargingStation::ChargingStation(Kit kit, QWidget* parent) : StationView(kit, pa
   connect(empty->beginButton(QStringLiteral("Add a charger")), &QPushButton::clicked, this, &ChargingStation::addCharger);
   pages_->addWidget(empty);
   QVBoxLayout* left = newPage(pages_);
-  left->addWidget(heading(QStringLiteral("Which charger for which pack"), QStringLiteral("click or Enter: in use, or not")));
+  left->addWidget(stationHeading(QStringLiteral("Which charger for which pack"), QStringLiteral("click or Enter: in use, or not")));
   matrix_ = new DrawingView(kit_, QStringLiteral("charger and pack verdicts"));
   matrix_->setGround([this](drawing::Size size) { return drawing::chargerMatrix(kit_.document.subject(), size); });
   matrix_->setMinimumHeight(150);
@@ -33,7 +33,7 @@ ChargingStation::ChargingStation(Kit kit, QWidget* parent) : StationView(kit, pa
   buttons->addSpacing(12);
   buttons->addWidget(caution, 1);
   left->addLayout(buttons);
-  left->addWidget(heading(QStringLiteral("From now to full"), QStringLiteral("charge of each pack over the hours, in %")));
+  left->addWidget(stationHeading(QStringLiteral("From now to full"), QStringLiteral("charge of each pack over the hours, in %")));
   timeline_ = new DrawingView(kit_, QStringLiteral("charge over time"));
   timeline_->setGround([this](drawing::Size size) { return drawing::chargeTimeline(kit_.document.subject(), size); });
   left->addWidget(timeline_, 3);

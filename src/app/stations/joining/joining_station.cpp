@@ -45,7 +45,7 @@ JoiningStation::JoiningStation(Kit kit, QWidget* parent)
   bottom->setSpacing(16);
   auto* window = new QVBoxLayout;
   window->setSpacing(2);
-  window->addWidget(heading(QStringLiteral("Before a hard plug goes together")));
+  window->addWidget(stationHeading(QStringLiteral("Before a hard plug goes together")));
   gauge_ = new DrawingView(kit_, QStringLiteral("connect window"));
   gauge_->setGround([this](drawing::Size size) { return drawing::connectGauge(kit_.document.subject(), size); });
   gauge_->setFixedHeight(54);
@@ -79,7 +79,7 @@ QWidget* JoiningStation::buildPolicies() {
   auto* column = new QVBoxLayout(box);
   column->setContentsMargins(0, 0, 0, 0);
   column->setSpacing(2);
-  column->addWidget(heading(QStringLiteral("Who goes first")));
+  column->addWidget(stationHeading(QStringLiteral("Who goes first")));
   auto* row = new QHBoxLayout;
   row->setSpacing(8);
   for (Policy p : policiesShown()) {

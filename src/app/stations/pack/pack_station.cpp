@@ -4,7 +4,9 @@
 #include <cmath>
 
 #include "app/present/words.h"
+#include "app/stations/pack/pack_pages.h"
 #include "core/plan/edit.h"
+#include "core/plan/evidence.h"
 
 namespace usherwright::app {
 
@@ -20,26 +22,16 @@ PackStation::PackStation(Kit kit, QWidget* parent) : StationView(kit, parent), t
   tabRow_ = new QHBoxLayout;
   tabRow_->setSpacing(6);
   left->addLayout(tabRow_);
-  buildFigures(left);
-  auto* drawings = new QHBoxLayout;
-  drawings->setSpacing(12);
-  auto* column = new QVBoxLayout;
-  column->setSpacing(4);
-  column->addWidget(heading(QStringLiteral("The block"), QStringLiteral("drag an edge, or arrow keys: ← → S, ↑ ↓ P")));
-  block_ = new DrawingView(kit_, QStringLiteral("the block of cells"));
-  block_->setMinimumHeight(150);
-  column->addWidget(block_, 5);
-  column->addWidget(heading(QStringLiteral("Volts under load, full to empty")));
-  sag_ = new DrawingView(kit_, QStringLiteral("volts over charge"));
-  column->addWidget(sag_, 4);
-  drawings->addLayout(column, 3);
-  auto* ladderColumn = new QVBoxLayout;
-  ladderColumn->addWidget(heading(QStringLiteral("Voltage ladder")));
-  ladder_ = new DrawingView(kit_, QStringLiteral("voltage ladder"));
-  ladder_->setMinimumWidth(260);
-  ladderColumn->addWidget(ladder_, 1);
-  drawings->addLayout(ladderColumn, 2);
-  left->addLayout(drawings, 1);
+  sheets_ = new Pages;
+  left->addWidget(sheets_, 1);
+  const CurrentPack current = [this] { return current_; };
+  sheets_->add(QStringLiteral("Block"), buildBlock());
+  sheets_->add(QStringLiteral("Find"), new FindPage(kit_, current));
+  sheets_->add(QStringLiteral("Groups"), new GroupsPage(kit_, current));
+  sheets_->add(QStringLiteral("Health"), new HealthPage(kit_, current));
+  sheets_->add(QStringLiteral("BMS"), new BoardPage(kit_, current));
+  sheets_->add(QStringLiteral("Passport"), new PassportPage(kit_, current));
+  connect(sheets_, &Pages::chosen, this, [this] { refresh(); });
   block_->setGround([this](drawing::Size size) { return drawing::packBlock(kit_.document.subject(), current_, size); });
   sag_->setGround([this](drawing::Size size) { return drawing::sagCurve(kit_.document.subject(), current_, size); });
   ladder_->setGround([this](drawing::Size size) { return drawing::voltageLadder(kit_.document.subject(), current_, size); });
@@ -49,6 +41,42 @@ PackStation::PackStation(Kit kit, QWidget* parent) : StationView(kit, parent), t
     if (key == Qt::Key_Up || key == Qt::Key_Down) changeCount("parallel", key == Qt::Key_Up ? 1 : -1);
   });
   connect(tabs_, &QButtonGroup::idClicked, this, [this](int id) { choose(static_cast<std::size_t>(id)); });
+}
+
+QWidget* PackStation::buildBlock() {
+  auto* page = new QWidget;
+  auto* outer = new QVBoxLayout(page);
+  outer->setContentsMargins(0, 0, 0, 0);
+  outer->setSpacing(6);
+  buildFigures(outer);
+  auto* drawings = new QHBoxLayout;
+  drawings->setSpacing(12);
+  auto* tall = new QVBoxLayout;
+  tall->setSpacing(4);
+  tall->addWidget(stationHeading(QStringLiteral("The block"), QStringLiteral("drag an edge, or arrow keys: ← → S, ↑ ↓ P")));
+  block_ = new DrawingView(kit_, QStringLiteral("the block of cells"));
+  block_->setMinimumHeight(150);
+  tall->addWidget(block_, 5);
+  tall->addWidget(stationHeading(QStringLiteral("Volts under load, full to empty")));
+  sag_ = new DrawingView(kit_, QStringLiteral("volts over charge"));
+  tall->addWidget(sag_, 4);
+  drawings->addLayout(tall, 3);
+  auto* ladderColumn = new QVBoxLayout;
+  ladderColumn->addWidget(stationHeading(QStringLiteral("Voltage ladder")));
+  ladder_ = new DrawingView(kit_, QStringLiteral("voltage ladder"));
+  ladder_->setMinimumWidth(260);
+  ladderColumn->addWidget(ladder_, 1);
+  drawings->addLayout(ladderColumn, 2);
+  outer->addLayout(drawings, 1);
+  auto* row = new QHBoxLayout;
+  guess_ = new QLabel;
+  guess_->setWordWrap(true);
+  row->addWidget(guess_, 1);
+  takeGuess_ = new QPushButton;
+  connect(takeGuess_, &QPushButton::clicked, this, &PackStation::takeLabelGuess);
+  row->addWidget(takeGuess_);
+  outer->addLayout(row);
+  return page;
 }
 
 void PackStation::buildFigures(QVBoxLayout* column) {
@@ -63,6 +91,18 @@ void PackStation::buildFigures(QVBoxLayout* column) {
   for (Figure* f : {rated_, label_, resistance_, perCell_, mass_, cost_}) figures->addWidget(f);
   figures->addStretch(1);
   column->addLayout(figures);
+  auto* more = new QHBoxLayout;
+  more->setSpacing(14);
+  sustained_ = new Figure(kit_, QStringLiteral("a cell for long"), {});
+  sagAtPeak_ = new Figure(kit_, QStringLiteral("sags at peak"), {});
+  rise_ = new Figure(kit_, QStringLiteral("warms by"), {});
+  perKilo_ = new Figure(kit_, QStringLiteral("per kg"), {});
+  perMoney_ = new Figure(kit_, QStringLiteral("per money"), {});
+  buy_ = new Figure(kit_, QStringLiteral("cells to buy"), {});
+  balance_ = new Figure(kit_, QStringLiteral("balances 1 %"), {});
+  for (Figure* f : {sustained_, sagAtPeak_, rise_, perKilo_, perMoney_, buy_, balance_}) more->addWidget(f);
+  more->addStretch(1);
+  column->addLayout(more);
 }
 
 void PackStation::buildTabs() {
@@ -167,15 +207,20 @@ std::vector<EntrySection> PackStation::sections() const {
   const QString cell = QStringLiteral("/cells/%1/").arg(text(p.cell));
   std::vector<EntrySection> out;
   out.push_back(
-      {QStringLiteral("Pack"), of(pack, {"name", "cell", "series", "parallel", "soc", "soh", "temperature_C", "measured_resistance_mohm",
-                                         "links_mohm", "tails_mohm", "mass_kg", "price", "mixed_cells"})});
+      {QStringLiteral("Pack"), of(pack, {"name", "origin", "cell", "series", "parallel", "soc", "soh", "temperature_C",
+                                         "measured_resistance_mohm", "links_mohm", "tails_mohm", "mass_kg", "price", "condition"})});
   if (kit_.document.assessment().figures.packs[current_].model.full > Volt(60)) out.back().pointers << pack + QStringLiteral("competence");
-  out.push_back({QStringLiteral("Its cells"), of(cell, {"name", "chemistry", "form", "capacity_Ah", "resistance_mohm", "continuous_A",
-                                                        "peak_A", "charge_A", "mass_g", "price", "verified"})});
+  out.push_back(
+      {QStringLiteral("Its cells"), of(cell, {"name", "chemistry", "form", "capacity_Ah", "resistance_mohm", "continuous_A", "peak_A",
+                                              "charge_A", "mass_g", "price", "trust", "data_sheet", "date_code", "verified"})});
+  out.push_back({QStringLiteral("As printed on it"), of(pack, {"label_V", "label_Ah", "label_Wh", "read_full_V", "bought", "first_charge",
+                                                               "fittings", "box_length_mm", "box_width_mm", "box_height_mm"})});
+  out.push_back({QStringLiteral("How it was built"), of(pack, {"mixed_cells", "matched_by", "assembly", "accepted_on"})});
   QStringList bms = of(pack, {"bms/present"});
   if (p.bms.present.value_or(true))
-    bms += of(pack, {"bms/series", "bms/chemistry", "bms/continuous_A", "bms/peak_A", "bms/peak_s", "bms/charge_A", "bms/cell_cutoff_V",
-                     "bms/balance_mA", "bms/resistance_mohm", "bms/port", "bms/senses_all_groups"});
+    bms += of(pack, {"bms/name", "bms/series", "bms/chemistry", "bms/continuous_A", "bms/peak_A", "bms/peak_s", "bms/charge_A",
+                     "bms/cell_cutoff_V", "bms/balance_mA", "bms/resistance_mohm", "bms/port", "bms/senses_all_groups", "bms/cell_full_V",
+                     "bms/charge_trip_A", "bms/charge_from_C", "bms/charge_to_C", "bms/discharge_to_C"});
   out.push_back({QStringLiteral("BMS"), bms});
   return out;
 }
@@ -194,7 +239,51 @@ void PackStation::showFigures() {
   const UnitSystem units = kit_.document.units();
   set(mass_, "mass", p.model.mass ? text(formatNumber(p.model.mass->value() / shownUnit(Kind::Mass, units).scale)) : QStringLiteral("?"),
       text(shownUnit(Kind::Mass, units).symbol));
-  set(cost_, "cost", p.model.cost ? text(formatNumber(p.model.cost->value())) : QStringLiteral("?"), text(kit_.document.plan().currency));
+  const QString unknown = QStringLiteral("?");
+  const QString currency = text(kit_.document.plan().currency);
+  set(cost_, "cost", p.model.cost ? text(formatNumber(p.model.cost->value())) : unknown, currency);
+  set(sustained_, "sustained", p.perCellSustained ? text(formatNumber(p.perCellSustained->value())) : unknown, QStringLiteral("A"));
+  set(sagAtPeak_, "sag", p.sagAtPeak ? text(formatNumber(p.sagAtPeak->value())) : unknown, QStringLiteral("V"));
+  set(rise_, "rise", p.rise ? text(formatNumber(p.rise->value(), 2)) : unknown, QStringLiteral("K"));
+  set(perKilo_, "per-kg", p.model.mass ? text(formatNumber(p.model.label.value() / p.model.mass->value())) : unknown, QStringLiteral("Wh"));
+  set(perMoney_, "per-money",
+      p.model.cost && p.model.cost->value() > 0 ? text(formatNumber(p.model.label.value() / p.model.cost->value())) : unknown,
+      QStringLiteral("Wh/") + currency);
+  set(buy_, "buy", QString::number(cellsToBuy(p.model.series, p.model.parallel)), {});
+  const Known<MilliAmpere> balance = kit_.document.plan().packs[current_].bms.balance;
+  set(balance_, "balance", balance ? text(formatNumber(p.model.capacity.value() * 0.01 / Ampere(*balance).value(), 2)) : unknown,
+      QStringLiteral("h"));
+  showLabelGuess();
+}
+
+/// What the label of a bought pack says about its block.
+void PackStation::showLabelGuess() {
+  const Pack& p = kit_.document.plan().packs[current_];
+  const Cell& cell = *kit_.document.plan().findCell(p.cell);
+  const bool asks = p.labelCharge || p.labelEnergy;
+  guess_->setVisible(asks);
+  takeGuess_->hide();
+  if (!asks) return;
+  const auto guess = layoutFromLabel(p, cell.capacity, p.series, cell.chemistry);
+  if (!guess) return guess_->setText(text(guess.error().sentence()));
+  guess_->setText(QStringLiteral("By its label: %1S%2P of %3 Ah cells, %4 % off.")
+                      .arg(guess->series)
+                      .arg(guess->parallel)
+                      .arg(text(formatNumber(cell.capacity.value())), text(formatNumber(100 * guess->off, 2))));
+  if (guess->parallel == p.parallel) return;
+  takeGuess_->setText(QStringLiteral("Make it %1P").arg(guess->parallel));
+  takeGuess_->show();
+}
+
+void PackStation::takeLabelGuess() {
+  const Plan& plan = kit_.document.plan();
+  const Pack& p = plan.packs[current_];
+  const Cell& cell = *plan.findCell(p.cell);
+  const auto guess = layoutFromLabel(p, cell.capacity, p.series, cell.chemistry);
+  if (!guess) return;
+  const std::string pointer = "/packs/" + std::to_string(current_) + "/parallel";
+  kit_.document.endMerge();
+  kit_.document.commit(withEvidence(plan, pointer, FieldValue{static_cast<double>(guess->parallel)}, Provenance::Label));
 }
 
 void PackStation::refresh() {
@@ -204,6 +293,7 @@ void PackStation::refresh() {
   current_ = std::min(current_, count - 1);
   buildTabs();
   entries_->show(sections());
+  if (auto* page = qobject_cast<StationPage*>(sheets_->currentPage())) return page->refresh();
   showFigures();
   for (DrawingView* v : {block_, ladder_, sag_}) v->rebuild();
 }

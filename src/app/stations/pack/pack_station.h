@@ -4,6 +4,7 @@
 #include <QButtonGroup>
 
 #include "app/stations/station.h"
+#include "app/widgets/pages.h"
 
 namespace usherwright::app {
 
@@ -13,6 +14,7 @@ class PackStation : public StationView {
  public:
   explicit PackStation(Kit kit, QWidget* parent = nullptr);
   bool reveal(const QString& pointer) override;
+  bool showPage(const QString& name) override { return sheets_->choose(name); }
   QString mainWorking() const override { return QStringLiteral("pack/%1/label").arg(current_); }
 
  protected:
@@ -20,7 +22,10 @@ class PackStation : public StationView {
 
  private:
   void buildTabs();
+  QWidget* buildBlock();
   void buildFigures(QVBoxLayout* column);
+  void showLabelGuess();
+  void takeLabelGuess();
   void choose(std::size_t pack);
   void changeCount(const char* key, int by);
   void dragHandle(const QString& part, QPointF position, bool finished);
@@ -28,10 +33,14 @@ class PackStation : public StationView {
   std::vector<EntrySection> sections() const;
 
   QStackedLayout* pages_;
+  Pages* sheets_;
   QHBoxLayout* tabRow_;
   QButtonGroup* tabs_;
   DrawingView *block_, *ladder_, *sag_;
   Figure *rated_, *label_, *mass_, *perCell_, *cost_, *resistance_;
+  Figure *sustained_, *sagAtPeak_, *rise_, *perKilo_, *perMoney_, *buy_, *balance_;
+  QLabel* guess_;
+  QPushButton* takeGuess_;
   std::size_t current_ = 0;
   QStringList shownTabs_;
   QPointF dragFrom_;

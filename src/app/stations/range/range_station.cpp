@@ -27,7 +27,8 @@ RangeStation::RangeStation(Kit kit, QWidget* parent) : StationView(kit, parent) 
   for (Figure* f : {likely_, perKm_, need_, usable_, time_}) figures->addWidget(f);
   figures->addStretch(1);
   left->addLayout(figures);
-  left->addWidget(heading(QStringLiteral("How far"), QStringLiteral("a band, not one proud number: ± 15 % until five rides are logged")));
+  left->addWidget(
+      stationHeading(QStringLiteral("How far"), QStringLiteral("a band, not one proud number: ± 15 % until five rides are logged")));
   band_ = new DrawingView(kit_, QStringLiteral("range band"));
   band_->setGround([this](drawing::Size size) { return drawing::rangeBand(kit_.document.subject(), size); });
   left->addWidget(band_, 5);

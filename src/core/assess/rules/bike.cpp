@@ -53,6 +53,7 @@ class Unproven {
     f.why = "A safety limit that rests on a claim, a memory or a guess counts as not proven; the plan cannot call it clear.";
     f.what = rows_.front().howTo.empty() ? "Read the label or the data sheet, or measure it."
                                          : fmt::format("For the {}: {}.", rows_.front().label, rows_.front().howTo);
+    for (const Row& r : rows_) f.fields.push_back(r.pointer);
     f.headline = static_cast<double>(rows_.size());
     f.working.title = "What is not proven";
     f.working.formula = "a limit is proven when it was measured, read from a label or comes from a data sheet";

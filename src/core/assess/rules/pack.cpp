@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "core/assess/rules/rule.h"
+#include "core/plan/shelf.h"
 
 namespace usherwright::rules {
 namespace {
@@ -19,8 +20,10 @@ Finding begin(std::string id, Severity severity, const PackModel& m, std::string
   return finding({std::move(id), severity, Station::Pack, m.id, std::move(pointer)});
 }
 
-WorkingInput derating(const Context& c, const PackModel& m) {
-  return input(c, "k", m.derated ? "untested cells count × 0.7" : "tested cells", m.derated ? "0.7" : "1");
+WorkingInput deratingInput(const Context& c, std::size_t k) {
+  const Cell* cell = c.plan.findCell(c.plan.packs[k].cell);
+  const std::string factor = formatNumber(derating(*cell).current);
+  return input(c, "k", cell->verified ? "tested cells" : "untested cells count × " + factor, factor);
 }
 
 }  // namespace
@@ -77,7 +80,7 @@ void pack02(const Context& c, Findings& out) {
     const Cell& cell = *c.plan.findCell(c.plan.packs[k].cell);
     if (cell.continuous)
       f.working.inputs.push_back(input(c, "I_cont", "cell continuous", text(*cell.continuous), "/cells/" + cell.id + "/continuous_A"));
-    f.working.inputs.push_back(derating(c, m));
+    f.working.inputs.push_back(deratingInput(c, k));
     out.push_back(std::move(f));
   }
 }
@@ -128,7 +131,7 @@ void pack03(const Context& c, Findings& out) {
         "I_sust / P ≤ 0.8 · k · I_cont",
         {input(c, "I_sust", c.figures.demand.sustainedAssumed ? "half of the controller limit, assumed" : "worst ten minutes of the route",
                text(*e->sustained)),
-         input(c, "P", "cells in parallel", std::to_string(m.parallel), packPointer(k, "parallel")), derating(c, m)},
+         input(c, "P", "cells in parallel", std::to_string(m.parallel), packPointer(k, "parallel")), deratingInput(c, k)},
         fmt::format("{} per cell", text(*e->sustained / p)),
         "rating of the cell, with a fifth kept"};
     out.push_back(std::move(f));
@@ -185,16 +188,24 @@ void pack06(const Context& c, Findings& out) {
     const Cell& cell = *c.plan.findCell(c.plan.packs[k].cell);
     if (cell.verified) continue;
     Finding f = begin("PACK-06", Severity::Mind, m, "/cells/" + cell.id + "/verified");
-    f.sentence = cell.continuous ? fmt::format("The cells of {} are untested: {} each counts as {}, {} Ah as {} Ah.", m.name,
-                                               text(*cell.continuous), text(*cell.continuous * 0.7), formatNumber(cell.capacity.value()),
-                                               formatNumber(cell.capacity.value() * 0.9))
-                                 : fmt::format("The cells of {} are untested: {} Ah counts as {} Ah, and their current is not known.",
-                                               m.name, formatNumber(cell.capacity.value()), formatNumber(cell.capacity.value() * 0.9));
-    f.why =
-        "A listing says what sells. Until a sample has been discharged at the bench, the figures are cut: currents × 0.7, capacity × 0.9.";
-    f.what = "Log a capacity test of one cell of every batch.";
-    f.headline = 1;
-    f.working = {"Trust in cells", "I = 0.7 · I_claimed, Q = 0.9 · Q_claimed until tested", {}, "derated", "margin until measured"};
+    const Derating d = derating(cell);
+    f.sentence = cell.continuous
+                     ? fmt::format("The cells of {} are untested: {} each counts as {}, {} Ah as {} Ah.", m.name, text(*cell.continuous),
+                                   text(*cell.continuous * d.current), formatNumber(cell.capacity.value()),
+                                   formatNumber(cell.capacity.value() * d.capacity))
+                     : fmt::format("The cells of {} are untested: {} Ah counts as {} Ah, and their current is not known.", m.name,
+                                   formatNumber(cell.capacity.value()), formatNumber(cell.capacity.value() * d.capacity));
+    f.why = fmt::format(
+        "A listing says what sells. Until a sample has been discharged at the bench, the figures are cut: currents × {}, capacity × {}.",
+        formatNumber(d.current), formatNumber(d.capacity));
+    f.what = cell.trust == Trust::Named ? std::string("Log a capacity test of one cell of every batch.")
+                                        : fmt::format("Before use: {}.", testsBeforeUse(cell.trust));
+    f.headline = 0.7 / d.current;
+    f.working = {"Trust in cells",
+                 fmt::format("I = {} · I_claimed, Q = {} · Q_claimed until tested", formatNumber(d.current), formatNumber(d.capacity)),
+                 {},
+                 "derated",
+                 "margin until measured"};
     if (cell.continuous)
       f.working.inputs.push_back(input(c, "I_claimed", "cell continuous", text(*cell.continuous), "/cells/" + cell.id + "/continuous_A"));
     f.working.inputs.push_back(

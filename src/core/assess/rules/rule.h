@@ -30,8 +30,16 @@ std::span<const Rule> table();
 
 // One function per rule, a file per family.
 void bike01(const Context&, Findings&);
+void bike02(const Context&, Findings&);
 void bike03(const Context&, Findings&);
+void bike04(const Context&, Findings&);
+void bike05(const Context&, Findings&);
+void bike06(const Context&, Findings&);
+void bike07(const Context&, Findings&);
 void bike08(const Context&, Findings&);
+void bike09(const Context&, Findings&);
+void bike10(const Context&, Findings&);
+void bike11(const Context&, Findings&);
 void pack01(const Context&, Findings&);
 void pack02(const Context&, Findings&);
 void pack03(const Context&, Findings&);
@@ -39,6 +47,11 @@ void pack04(const Context&, Findings&);
 void pack05(const Context&, Findings&);
 void pack06(const Context&, Findings&);
 void pack07(const Context&, Findings&);
+void pack08(const Context&, Findings&);
+void pack09(const Context&, Findings&);
+void pack10(const Context&, Findings&);
+void pack11(const Context&, Findings&);
+void pack12(const Context&, Findings&);
 void pack13(const Context&, Findings&);
 void join01(const Context&, Findings&);
 void join02(const Context&, Findings&);

@@ -1,0 +1,161 @@
+// Page Evidence: what contradicts, what to ask, what a claim means.
+#include <QApplication>
+#include <QClipboard>
+#include <QScrollArea>
+
+#include "app/present/words.h"
+#include "app/stations/bike/bike_pages.h"
+#include "core/plan/claims.h"
+#include "core/plan/evidence.h"
+
+namespace usherwright::app {
+namespace {
+
+ClaimBasis basisOf(const Plan& plan, const Figures& f) {
+  ClaimBasis b;
+  double energy = 0;
+  for (const PackFigures& p : f.packs) energy += p.model.label.value();
+  if (energy > 0) {
+    b.energy = WattHour(energy);
+    b.nominal = f.packs.front().model.nominal;
+    b.full = f.packs.front().model.full;
+    b.chemistry = f.packs.front().model.chemistry;
+  }
+  b.limit = f.demand.peak;
+  if (plan.routes.empty()) return b;
+  b.perKilometre = f.range.route.perKilometre;
+  b.meanPower = f.range.route.meanWhileDrawing;
+  Bike strong = plan.bike;
+  strong.riderPower = Watt(150);
+  const KilometrePerHour slow(15);
+  const Rider rider = riderOf(strong, plan.routes.front().surface, slow);
+  b.pedallingHard = WattHourPerKilometre(batteryPower(rider, slow, 0).value() / slow.value());
+  // A ride every other day of the year.
+  b.perYear = plan.routes.front().length * 180.0;
+  return b;
+}
+
+QString shownAs(const FieldSpec& spec, const FieldValue& value, Provenance from, UnitSystem units) {
+  return QStringLiteral("%1 (%2)").arg(text(shownValue(spec, value, units)), text(provenanceWord(from)));
+}
+
+}  // namespace
+
+EvidencePage::EvidencePage(Kit kit) : StationPage(kit) {
+  auto* outer = new QVBoxLayout(this);
+  outer->setContentsMargins(0, 0, 0, 0);
+  auto* area = new QScrollArea;
+  area->setWidgetResizable(true);
+  area->setFrameShape(QFrame::NoFrame);
+  area->setFocusPolicy(Qt::NoFocus);
+  area->setStyleSheet(QStringLiteral("QScrollArea, QWidget#clear, QWidget#scrolled { background: transparent; }"));
+  auto* inner = new QWidget;
+  inner->setObjectName(QStringLiteral("scrolled"));
+  auto* column = new QVBoxLayout(inner);
+  column->setContentsMargins(0, 0, 6, 0);
+  column->setSpacing(8);
+  column->addWidget(stationHeading(QStringLiteral("Two values for one thing"), QStringLiteral("they stay side by side until you choose")));
+  conflictBox_ = new QWidget;
+  conflicts_ = new QVBoxLayout(conflictBox_);
+  conflicts_->setContentsMargins(0, 0, 0, 0);
+  conflicts_->setSpacing(6);
+  column->addWidget(conflictBox_);
+  noConflict_ = new QLabel(QStringLiteral("No value of this plan contradicts another one."));
+  noConflict_->setProperty("role", "soft");
+  column->addWidget(noConflict_);
+  column->addSpacing(6);
+  auto* head = new QHBoxLayout;
+  head->addWidget(stationHeading(QStringLiteral("Ask the seller"), QStringLiteral("made from what is not proven")), 1);
+  auto* copy = new QPushButton(QStringLiteral("Copy the questions"));
+  connect(copy, &QPushButton::clicked, this, [this] {
+    QApplication::clipboard()->setText(text(questionText(questionsFor(kit_.document.plan(), kit_.document.assessment()))));
+  });
+  head->addWidget(copy);
+  column->addLayout(head);
+  questions_ = new QLabel;
+  questions_->setWordWrap(true);
+  questions_->setTextInteractionFlags(Qt::TextSelectableByMouse);
+  column->addWidget(questions_);
+  column->addSpacing(6);
+  column->addWidget(
+      stationHeading(QStringLiteral("Check a claim"), QStringLiteral("a range, a time, a power, cycles, or Ah in a cell size")));
+  claim_ = new QLineEdit;
+  claim_->setPlaceholderText(QStringLiteral("up to 120 km, 1000 W, 2000 cycles, 18650 9900 mAh"));
+  claim_->setAccessibleName(QStringLiteral("claim"));
+  connect(claim_, &QLineEdit::textChanged, this, &EvidencePage::showClaims);
+  column->addWidget(claim_);
+  claims_ = new QLabel;
+  claims_->setWordWrap(true);
+  column->addWidget(claims_);
+  column->addStretch(1);
+  area->setWidget(inner);
+  area->viewport()->setObjectName(QStringLiteral("clear"));
+  outer->addWidget(area);
+}
+
+void EvidencePage::refresh() {
+  showConflicts();
+  QString words;
+  const auto questions = questionsFor(kit_.document.plan(), kit_.document.assessment());
+  for (std::size_t i = 0; i < questions.size(); ++i)
+    words += QStringLiteral("%1%2. %3").arg(i == 0 ? QString() : QStringLiteral("\n")).arg(i + 1).arg(text(questions[i].words));
+  questions_->setText(words.isEmpty() ? QStringLiteral("Nothing to ask: every safety limit is measured, printed or from a data sheet.")
+                                      : words);
+  showClaims();
+}
+
+void EvidencePage::showConflicts() {
+  const Plan& plan = kit_.document.plan();
+  const auto conflicts = conflictsOf(plan);
+  noConflict_->setVisible(conflicts.empty());
+  conflictBox_->setVisible(!conflicts.empty());
+  while (QLayoutItem* item = conflicts_->takeAt(0)) {
+    if (QWidget* w = item->widget()) {
+      w->hide();
+      w->deleteLater();
+    }
+    delete item;
+  }
+  for (const Conflict& c : conflicts) {
+    auto* row = new QWidget;
+    auto* layout = new QHBoxLayout(row);
+    layout->setContentsMargins(0, 0, 0, 0);
+    layout->setSpacing(8);
+    auto* name = new QLabel(fieldWords(plan, text(c.pointer)));
+    name->setMinimumWidth(150);
+    layout->addWidget(name);
+    auto* counts = new QLabel(QStringLiteral("counts: %1").arg(shownAs(*c.spec, c.value, c.from, kit_.document.units())));
+    layout->addWidget(counts);
+    for (std::size_t i = 0; i < c.also.size(); ++i) {
+      auto* choose =
+          new QPushButton(QStringLiteral("choose %1").arg(shownAs(*c.spec, c.also[i].value, c.also[i].from, kit_.document.units())));
+      connect(choose, &QPushButton::clicked, this, [this, pointer = c.pointer, i] {
+        kit_.document.endMerge();
+        kit_.document.commit(withChosen(kit_.document.plan(), pointer, i));
+      });
+      layout->addWidget(choose);
+    }
+    auto* settle = new QPushButton(QStringLiteral("drop the others"));
+    connect(settle, &QPushButton::clicked, this, [this, pointer = c.pointer] {
+      kit_.document.endMerge();
+      kit_.document.commit(withSettled(kit_.document.plan(), pointer));
+    });
+    layout->addWidget(settle);
+    layout->addStretch(1);
+    conflicts_->addWidget(row);
+    row->show();
+  }
+}
+
+void EvidencePage::showClaims() {
+  QString words;
+  for (const ClaimVerdict& v : checkClaims(claim_->text().toStdString(), basisOf(kit_.document.plan(), kit_.document.assessment().figures)))
+    words +=
+        QStringLiteral("%1“%2”: %3. %4")
+            .arg(words.isEmpty() ? QString() : QStringLiteral("\n"), text(v.piece), text(plausibilityWords(v.verdict)), text(v.sentence));
+  if (words.isEmpty() && !claim_->text().trimmed().isEmpty())
+    words = QStringLiteral("No range, time, power, cycles, years or cell capacity in this text.");
+  claims_->setText(words);
+}
+
+}  // namespace usherwright::app

@@ -1,0 +1,197 @@
+// Pages Places and Need.
+#include "app/present/words.h"
+#include "app/stations/bike/bike_pages.h"
+#include "core/frame/frame.h"
+#include "core/plan/edit.h"
+#include "core/plan/jobs.h"
+#include "core/plan/lists.h"
+
+namespace usherwright::app {
+
+PlacesPage::PlacesPage(Kit kit) : StationPage(kit) {
+  auto* column = new QVBoxLayout(this);
+  column->setContentsMargins(0, 0, 0, 0);
+  column->setSpacing(6);
+  column->addWidget(stationHeading(QStringLiteral("Where things sit"), QStringLiteral("free places dashed; leads run along the tubes")));
+  side_ = new DrawingView(kit_, QStringLiteral("the bike from the side"));
+  side_->setGround([this](drawing::Size size) { return drawing::bikeSide(kit_.document.subject(), size); });
+  connect(side_, &DrawingView::partClicked, this, &PlacesPage::click);
+  column->addWidget(side_, 1);
+  words_ = new QLabel;
+  words_->setProperty("role", "soft");
+  words_->setWordWrap(true);
+  auto* row = new QHBoxLayout;
+  row->addWidget(words_, 1);
+  auto* add = new QPushButton(QStringLiteral("+ accessory"));
+  add->setToolTip(QStringLiteral("A display, lamp, alarm or converter: what it takes and where it is fed from"));
+  connect(add, &QPushButton::clicked, this, [this] {
+    const std::size_t at = kit_.document.plan().bike.accessories.size();
+    if (kit_.document.commit(withAccessory(kit_.document.plan(), "accessory")))
+      Q_EMIT kit_.desk.fieldRequested(QStringLiteral("/bike/accessories/%1/name").arg(at));
+  });
+  row->addWidget(add);
+  auto* drop = new QPushButton(QStringLiteral("drop the last"));
+  connect(drop, &QPushButton::clicked, this, [this] {
+    const std::size_t count = kit_.document.plan().bike.accessories.size();
+    if (count > 0) kit_.document.commit(withoutAccessory(kit_.document.plan(), count - 1));
+  });
+  row->addWidget(drop);
+  column->addLayout(row);
+  auto* figures = new QHBoxLayout;
+  figures->setSpacing(20);
+  peak_ = new Figure(kit_, QStringLiteral("draws at most"), QStringLiteral("peak"));
+  long_ = new Figure(kit_, QStringLiteral("for long"), QStringLiteral("sustained"));
+  perKm_ = new Figure(kit_, QStringLiteral("uses"), QStringLiteral("per-km"));
+  mass_ = new Figure(kit_, QStringLiteral("all up"), {});
+  for (Figure* f : {peak_, long_, perKm_, mass_}) figures->addWidget(f);
+  figures->addStretch(1);
+  column->addLayout(figures);
+}
+
+void PlacesPage::click(const QString& part) {
+  const Plan& plan = kit_.document.plan();
+  if (part == QLatin1String("controller")) Q_EMIT kit_.desk.fieldRequested(QStringLiteral("/bike/controller/current_max_A"));
+  for (std::size_t k = 0; k < plan.packs.size(); ++k)
+    if (part == QStringLiteral("pack/") + text(plan.packs[k].id)) {
+      chosenPack_ = text(plan.packs[k].id);
+      refresh();
+    }
+  for (std::size_t r = 0; r < plan.wiring.runs.size(); ++r)
+    if (part == text(plan.wiring.runs[r].from) + QStringLiteral("/lead"))
+      Q_EMIT kit_.desk.fieldRequested(QStringLiteral("/wiring/runs/%1/length_plus_m").arg(r));
+  if (!part.startsWith(QLatin1String("place/")) || plan.packs.empty()) return;
+  std::size_t pack = plan.packs.size() - 1;
+  for (std::size_t k = 0; k < plan.packs.size(); ++k)
+    if (text(plan.packs[k].id) == chosenPack_) pack = k;
+  const FrameView frame = frameOf(plan.bike);
+  const std::size_t place = part.mid(6).toULongLong();
+  if (place >= frame.places.size()) return;
+  kit_.document.endMerge();
+  kit_.document.commit(withField(plan, "/packs/" + std::to_string(pack) + "/mount", FieldValue{std::string(frame.places[place].word)}));
+}
+
+void PlacesPage::refresh() {
+  const Plan& plan = kit_.document.plan();
+  const Figures& f = kit_.document.assessment().figures;
+  const UnitSystem units = kit_.document.units();
+  const auto amps = [](const Known<Ampere>& a) { return a ? text(formatNumber(a->value())) : QStringLiteral("?"); };
+  peak_->setValue(amps(f.demand.peak), QStringLiteral("A"));
+  long_->setValue(amps(f.demand.sustained), f.demand.sustainedAssumed ? QStringLiteral("A, assumed") : QStringLiteral("A"));
+  const bool route = !plan.routes.empty();
+  const double perUnit = f.range.route.perKilometre.value() * (units == UnitSystem::Imperial ? 1.609344 : 1);
+  perKm_->setValue(route ? text(formatNumber(perUnit)) : QStringLiteral("?"),
+                   units == UnitSystem::Imperial ? QStringLiteral("Wh/mi") : QStringLiteral("Wh/km"));
+  const Kilogram total = riderOf(plan.bike, Surface::Road, KilometrePerHour(20)).total;
+  mass_->setValue(text(formatNumber(total.value() / shownUnit(Kind::Mass, units).scale)), text(shownUnit(Kind::Mass, units).symbol));
+  const Pack* chosen = plan.findPack(chosenPack_.toStdString());
+  if (!chosen && !plan.packs.empty()) chosen = &plan.packs.back();
+  words_->setText(chosen ? QStringLiteral("Click a pack, then a place: %1 moves there. A length that is measured overrules the drawing.")
+                               .arg(text(chosen->name.empty() ? chosen->id : chosen->name))
+                         : QStringLiteral("Dimensions of the frame are on the right; the room at each place follows."));
+  side_->rebuild();
+}
+
+NeedPage::NeedPage(Kit kit) : StationPage(kit) {
+  auto* column = new QVBoxLayout(this);
+  column->setContentsMargins(0, 0, 0, 0);
+  column->setSpacing(8);
+  column->addWidget(stationHeading(QStringLiteral("What is to be done"), QStringLiteral("jobs can be added and dropped at any time")));
+  auto* row = new QHBoxLayout;
+  row->setSpacing(14);
+  for (const auto& [words, pointer] :
+       {std::pair{"add a pack", "/need/add"}, std::pair{"replace a pack", "/need/replace"}, std::pair{"build from cells", "/need/build"},
+        std::pair{"chargers", "/need/chargers"}, std::pair{"care, store, retire", "/need/care"}}) {
+    auto* box = new QCheckBox(QLatin1String(words));
+    connect(box, &QCheckBox::clicked, this,
+            [this, p = pointer](bool on) { kit_.document.commit(withField(kit_.document.plan(), p, FieldValue{on})); });
+    row->addWidget(box);
+    jobs_.push_back({box, pointer});
+  }
+  row->addStretch(1);
+  column->addLayout(row);
+  stations_ = new QLabel;
+  stations_->setWordWrap(true);
+  stations_->setProperty("role", "soft");
+  column->addWidget(stations_);
+  auto* head = new QHBoxLayout;
+  head->addWidget(stationHeading(QStringLiteral("What the rides ask for"), QStringLiteral("rides and goals are on the right")), 1);
+  auto* add = new QPushButton(QStringLiteral("+ another ride"));
+  connect(add, &QPushButton::clicked, this, [this] { kit_.document.commit(withAnotherRoute(kit_.document.plan())); });
+  head->addWidget(add);
+  auto* drop = new QPushButton(QStringLiteral("drop the last"));
+  connect(drop, &QPushButton::clicked, this, [this] {
+    const std::size_t count = kit_.document.plan().routes.size();
+    if (count > 0) kit_.document.commit(withoutRoute(kit_.document.plan(), count - 1));
+  });
+  head->addWidget(drop);
+  column->addLayout(head);
+  bars_ = new DrawingView(kit_, QStringLiteral("Wh needed and there"));
+  bars_->setGround([this](drawing::Size size) { return drawing::needBars(kit_.document.subject(), size); });
+  bars_->setMinimumHeight(120);
+  bars_->setMaximumHeight(300);
+  column->addWidget(bars_, 1);
+  for (QLabel** label : {&sentence_, &classes_, &power_}) {
+    *label = new QLabel;
+    (*label)->setWordWrap(true);
+    column->addWidget(*label);
+  }
+  classes_->setProperty("role", "soft");
+  power_->setProperty("role", "soft");
+  column->addStretch(1);
+}
+
+void NeedPage::refresh() {
+  const Plan& plan = kit_.document.plan();
+  const Figures& f = kit_.document.assessment().figures;
+  for (const Job& job : jobs_) {
+    const auto ref = findField(plan, job.pointer);
+    job.box->setChecked(ref && std::holds_alternative<bool>(ref->value) && std::get<bool>(ref->value));
+  }
+  QStringList needed, skipped;
+  for (const StationNeed& n : stationsFor(plan)) {
+    if (n.needed) needed << text(stationName(n.station));
+    else skipped << QStringLiteral("%1 (%2)").arg(text(stationName(n.station)), text(n.why));
+  }
+  stations_->setText(QStringLiteral("Go through: %1.%2")
+                         .arg(needed.join(QStringLiteral(", ")),
+                              skipped.isEmpty() ? QString() : QStringLiteral(" Skip: %1.").arg(skipped.join(QStringLiteral(", ")))));
+  double label = 0;
+  for (const PackFigures& p : f.packs) label += p.model.label.value();
+  if (!f.need) {
+    sentence_->setText(QStringLiteral("Add a ride: its distance and climb give the Wh, and the Wh give the pack."));
+    classes_->clear();
+  } else {
+    const double share = label / f.need->label.value();
+    QString verdict;
+    if (f.packs.empty()) verdict = QStringLiteral("There is no pack yet.");
+    else if (share >= 1)
+      verdict = QStringLiteral("The packs have %1 Wh, %2 times that: enough.").arg(text(formatNumber(label)), text(formatNumber(share)));
+    else
+      verdict = QStringLiteral("The packs have %1 Wh, %2 % of that: %3 Wh are missing.")
+                    .arg(text(formatNumber(label)), text(formatNumber(100 * share, 2)), text(formatNumber(f.need->label.value() - label)));
+    sentence_->setText(QStringLiteral("The hardest ride with its reserve takes %1 Wh; aged to %2 %, in this air, with 15 % left in the "
+                                      "packs, the label must say %3 Wh. %4")
+                           .arg(text(formatNumber(f.need->onTheRoad.value())), text(formatNumber(100 * f.need->health)),
+                                text(formatNumber(f.need->label.value())), verdict));
+    QStringList classes;
+    for (const auto& c : f.need->classes) classes << QStringLiteral("%1 Ah at %2").arg(text(formatNumber(c.charge.value())), text(c.name));
+    classes_->setText(QStringLiteral("That is %1.").arg(classes.join(QStringLiteral(" · "))));
+  }
+  QStringList power;
+  const Known<Watt> motor = plan.bike.motor;
+  if (motor && !f.packs.empty()) {
+    const PackModel& m = f.packs.front().model;
+    const double efficiency = 0.80;
+    const auto at = [&](Volt v) { return text(formatNumber(motor->value() / efficiency / v.value())); };
+    power << QStringLiteral("The motor's %1 W draw %2 A from a full pack, %3 A at nominal%4.")
+                 .arg(text(formatNumber(motor->value())), at(m.full), at(m.nominal),
+                      f.cutoff > Volt(0) ? QStringLiteral(", %1 A at the cut-off").arg(at(f.cutoff)) : QString());
+  }
+  if (const auto factor = odometerFactor(plan.bike))
+    power << QStringLiteral("The odometer says %1 km for every true one: multiply what it shows by %2.")
+                 .arg(text(formatNumber(1 / *factor)), text(formatNumber(*factor)));
+  power_->setText(power.join(QLatin1Char(' ')));
+  bars_->rebuild();
+}
+
+}  // namespace usherwright::app

@@ -1,0 +1,337 @@
+// Pages Groups, Health and BMS.
+#include <QDate>
+
+#include "app/present/words.h"
+#include "app/stations/pack/pack_pages.h"
+#include "core/assess/questions.h"
+#include "core/plan/edit.h"
+#include "core/plan/evidence.h"
+#include "core/plan/lists.h"
+
+namespace usherwright::app {
+namespace {
+
+QLabel* soft(const QString& words = {}) {
+  auto* label = new QLabel(words);
+  label->setProperty("role", "soft");
+  return label;
+}
+
+QVBoxLayout* pageColumn(QWidget* page) {
+  auto* column = new QVBoxLayout(page);
+  column->setContentsMargins(0, 0, 0, 0);
+  column->setSpacing(8);
+  return column;
+}
+
+}  // namespace
+
+GroupsPage::GroupsPage(Kit kit, CurrentPack current) : StationPage(kit), current_(std::move(current)) {
+  auto* column = pageColumn(this);
+  column->addWidget(
+      stationHeading(QStringLiteral("Volts of every group"), QStringLiteral("type or paste them in order from the minus end, rested")));
+  auto* row = new QHBoxLayout;
+  row->setSpacing(12);
+  typed_ = new QPlainTextEdit;
+  typed_->setAccessibleName(QStringLiteral("group volts"));
+  typed_->setPlaceholderText(QStringLiteral("3.742 3.741 3.743 …"));
+  typed_->setTabChangesFocus(true);
+  typed_->setStyleSheet(QStringLiteral("font-family: 'B612 Mono'; font-size: 13px;"));
+  typed_->setFixedHeight(72);
+  row->addWidget(typed_, 1);
+  auto* side = new QVBoxLayout;
+  of_ = new QComboBox;
+  of_->setAccessibleName(QStringLiteral("readings of"));
+  of_->addItems({QStringLiteral("groups of the pack"), QStringLiteral("loose cells, before joining")});
+  side->addWidget(of_);
+  keep_ = new QPushButton(QStringLiteral("Keep this reading"));
+  side->addWidget(keep_);
+  side->addStretch(1);
+  row->addLayout(side);
+  column->addLayout(row);
+  verdict_ = new QLabel;
+  verdict_->setWordWrap(true);
+  verdict_->setObjectName(QStringLiteral("group-verdict"));
+  column->addWidget(verdict_);
+  bars_ = new DrawingView(kit_, QStringLiteral("group volts drawn"));
+  bars_->setGround([this](drawing::Size size) {
+    return check_ ? drawing::groupBars(*check_, volts_, size) : drawing::Drawing{size.width, size.height, {}, {}};
+  });
+  bars_->setMinimumHeight(120);
+  column->addWidget(bars_, 1);
+  rank_ = soft();
+  rank_->setWordWrap(true);
+  column->addWidget(rank_);
+  connect(typed_, &QPlainTextEdit::textChanged, this, &GroupsPage::read);
+  connect(of_, &QComboBox::activated, this, &GroupsPage::read);
+  connect(keep_, &QPushButton::clicked, this, &GroupsPage::keep);
+}
+
+void GroupsPage::refresh() {
+  const Plan& plan = kit_.document.plan();
+  if (current_() >= plan.packs.size()) return;
+  // The last kept reading stands there until something else is typed.
+  if (typed_->toPlainText() == prefilled_) {
+    QStringList volts;
+    for (const Reading& r : plan.packs[current_()].readings)
+      if (r.groups.size() > 1) {
+        volts.clear();
+        for (Volt v : r.groups) volts << QString::number(v.value(), 'f', 3);
+        of_->setCurrentIndex(r.of == ReadingOf::LooseCells ? 1 : 0);
+      }
+    prefilled_ = volts.join(QLatin1Char(' '));
+    if (typed_->toPlainText() != prefilled_) typed_->setPlainText(prefilled_);
+  }
+  read();
+}
+
+void GroupsPage::read() {
+  const Plan& plan = kit_.document.plan();
+  if (current_() >= plan.packs.size()) return;
+  const PackModel& m = kit_.document.assessment().figures.packs[current_()].model;
+  check_.reset();
+  volts_.clear();
+  rank_->clear();
+  const bool loose = of_->currentIndex() == 1;
+  const auto volts = readVolts(typed_->toPlainText().left(20000).toStdString());
+  if (!volts) {
+    verdict_->setText(text(volts.error().sentence()));
+  } else if (volts->size() < 2) {
+    verdict_->setText(loose ? QStringLiteral("Two readings or more: every loose cell, rested a day after it came.")
+                            : QStringLiteral("%1 readings are expected, one for each group in series.").arg(m.series));
+  } else {
+    volts_ = *volts;
+    const auto check = checkGroups(
+        {volts_, m.curve, loose ? m.rated / static_cast<double>(m.parallel) : m.capacity, plan.packs[current_()].bms.balance, loose});
+    check_ = *check;
+    QString words = text(check_->sentence);
+    if (!loose && static_cast<int>(volts_.size()) != m.series)
+      words += QStringLiteral(" %1 readings for %2 groups: one is missing or double.").arg(volts_.size()).arg(m.series);
+    verdict_->setText(words);
+    QStringList rank;
+    for (std::size_t i = 0; i < std::min<std::size_t>(5, check_->byDeviation.size()); ++i) {
+      const std::size_t g = check_->byDeviation[i];
+      rank << QStringLiteral("%1 (%2 mV, lacks %3 Ah)")
+                  .arg(g + 1)
+                  .arg(text(formatNumber(1000 * (volts_[g] - check_->median).value(), 2)),
+                       text(formatNumber(check_->missing[g].value(), 2)));
+    }
+    rank_->setText(QStringLiteral("Furthest from the median: %1.").arg(rank.join(QStringLiteral(", "))));
+  }
+  keep_->setEnabled(check_.has_value());
+  bars_->rebuild();
+}
+
+void GroupsPage::keep() {
+  if (!check_) return;
+  Reading reading;
+  reading.when = QDate::currentDate().toString(Qt::ISODate).toStdString();
+  reading.of = of_->currentIndex() == 1 ? ReadingOf::LooseCells : ReadingOf::Groups;
+  reading.groups = volts_;
+  prefilled_ = typed_->toPlainText();
+  kit_.document.endMerge();
+  kit_.document.commit(withReading(kit_.document.plan(), current_(), reading), QStringLiteral("keep group volts"));
+}
+
+HealthPage::HealthPage(Kit kit, CurrentPack current) : StationPage(kit), current_(std::move(current)) {
+  auto* column = pageColumn(this);
+  column->addWidget(
+      stationHeading(QStringLiteral("Capacity tests"), QStringLiteral("run it empty, charge it full, read the Ah that went in")));
+  auto* row = new QHBoxLayout;
+  row->setSpacing(8);
+  const auto field = [&](const QString& words, const QString& hint, int width) {
+    row->addWidget(soft(words));
+    auto* line = new QLineEdit;
+    line->setAccessibleName(words);
+    line->setPlaceholderText(hint);
+    line->setFixedWidth(width);
+    connect(line, &QLineEdit::returnPressed, this, &HealthPage::log);
+    row->addWidget(line);
+    return line;
+  };
+  when_ = field(QStringLiteral("tested on"), QStringLiteral("2026-05-31"), 110);
+  when_->setText(QDate::currentDate().toString(Qt::ISODate));
+  putBack_ = field(QStringLiteral("put back"), QStringLiteral("Ah"), 80);
+  resistance_ = field(QStringLiteral("resistance that day"), QStringLiteral("mΩ, if measured"), 120);
+  auto* logIt = new QPushButton(QStringLiteral("Log it"));
+  connect(logIt, &QPushButton::clicked, this, &HealthPage::log);
+  row->addWidget(logIt);
+  row->addStretch(1);
+  column->addLayout(row);
+  problem_ = new QLabel;
+  problem_->setProperty("role", "problem");
+  problem_->setWordWrap(true);
+  column->addWidget(problem_);
+  tests_ = new QLabel;
+  tests_->setProperty("role", "figure");
+  column->addWidget(tests_);
+  verdict_ = new QLabel;
+  verdict_->setWordWrap(true);
+  verdict_->setObjectName(QStringLiteral("health-verdict"));
+  column->addWidget(verdict_);
+  auto* buttons = new QHBoxLayout;
+  adopt_ = new QPushButton;
+  connect(adopt_, &QPushButton::clicked, this, [this] {
+    const Plan& plan = kit_.document.plan();
+    const PackModel& m = kit_.document.assessment().figures.packs[current_()].model;
+    const auto v = judgeCapacity({plan.packs[current_()].capacityTests, m.parallel, m.rated, m.chemistry, std::nullopt});
+    if (!v) return;
+    const std::string pointer = "/packs/" + std::to_string(current_()) + "/soh";
+    auto next = withField(plan, pointer, FieldValue{std::clamp(v->health, 0.1, 1.1)});
+    if (next) next->provenance[pointer].from = Provenance::Measured;
+    kit_.document.endMerge();
+    kit_.document.commit(next);
+  });
+  buttons->addWidget(adopt_);
+  tested_ = new QPushButton(QStringLiteral("The cells are tested"));
+  connect(tested_, &QPushButton::clicked, this, [this] {
+    const Plan& plan = kit_.document.plan();
+    kit_.document.endMerge();
+    kit_.document.commit(withField(plan, "/cells/" + plan.packs[current_()].cell + "/verified", FieldValue{true}));
+  });
+  buttons->addWidget(tested_);
+  drop_ = new QPushButton(QStringLiteral("Drop the last test"));
+  connect(drop_, &QPushButton::clicked, this, [this] {
+    const std::size_t count = kit_.document.plan().packs[current_()].capacityTests.size();
+    if (count > 0)
+      kit_.document.commit(withoutCapacityTest(kit_.document.plan(), current_(), count - 1), QStringLiteral("drop a capacity test"));
+  });
+  buttons->addWidget(drop_);
+  buttons->addStretch(1);
+  column->addLayout(buttons);
+  bars_ = new DrawingView(kit_, QStringLiteral("capacity tests drawn"));
+  bars_->setGround([this](drawing::Size size) {
+    const Plan& plan = kit_.document.plan();
+    if (current_() >= plan.packs.size()) return drawing::Drawing{size.width, size.height, {}, {}};
+    const PackModel& m = kit_.document.assessment().figures.packs[current_()].model;
+    return drawing::capacityBars(plan.packs[current_()].capacityTests, m.rated, m.chemistry, size);
+  });
+  bars_->setMinimumHeight(110);
+  column->addWidget(bars_, 1);
+  column->addWidget(stationHeading(QStringLiteral("Trust in the cells")));
+  trust_ = new QLabel;
+  trust_->setWordWrap(true);
+  column->addWidget(trust_);
+}
+
+void HealthPage::log() {
+  problem_->clear();
+  CapacityTest test;
+  test.when = when_->text().trimmed().toStdString();
+  const auto ah = parseQuantity(putBack_->text().toStdString(), Kind::Charge);
+  if (!ah) return problem_->setText(QStringLiteral("Put back: %1").arg(text(ah.error().sentence())));
+  test.putBack = AmpereHour(*ah);
+  if (!resistance_->text().trimmed().isEmpty()) {
+    const auto r = parseQuantity(resistance_->text().toStdString(), Kind::Resistance);
+    if (!r || *r <= 0)
+      return problem_->setText(
+          QStringLiteral("Resistance: %1").arg(r ? QStringLiteral("more than nothing is expected.") : text(r.error().sentence())));
+    test.resistance = MilliOhm(*r);
+  }
+  const auto next = withCapacityTest(kit_.document.plan(), current_(), test);
+  if (!next) return problem_->setText(text(next.error().sentence()));
+  kit_.document.endMerge();
+  if (kit_.document.commit(next, QStringLiteral("log a capacity test"))) putBack_->clear();
+}
+
+void HealthPage::refresh() {
+  const Plan& plan = kit_.document.plan();
+  if (current_() >= plan.packs.size()) return;
+  const Pack& p = plan.packs[current_()];
+  const PackModel& m = kit_.document.assessment().figures.packs[current_()].model;
+  const Cell& cell = *plan.findCell(p.cell);
+  QStringList rows;
+  for (const CapacityTest& t : p.capacityTests)
+    rows << QStringLiteral("%1   %2 Ah put back%3")
+                .arg(text(t.when), 10)
+                .arg(text(formatNumber(t.putBack.value_or(AmpereHour(0)).value())),
+                     t.resistance ? QStringLiteral("   %1 mΩ").arg(text(formatNumber(t.resistance->value()))) : QString());
+  tests_->setText(rows.isEmpty() ? QStringLiteral("none logged yet") : rows.join(QLatin1Char('\n')));
+  Known<MilliOhm> sound;
+  if (!p.measuredResistance) sound = MilliOhm(m.resistance());
+  const auto verdict = judgeCapacity({p.capacityTests, m.parallel, m.rated, m.chemistry, sound});
+  verdict_->setText(verdict ? text(verdict->sentence) + QStringLiteral(" Rated %1 Ah.").arg(text(formatNumber(m.rated.value())))
+                            : QStringLiteral("Health now: %1 %, as entered.").arg(text(formatNumber(100 * p.soh.value(), 3))));
+  adopt_->setVisible(verdict.has_value());
+  if (verdict) adopt_->setText(QStringLiteral("Set health to %1 %").arg(text(formatNumber(100 * verdict->health, 3))));
+  bars_->rebuild();
+  drop_->setVisible(!p.capacityTests.empty());
+  tested_->setVisible(!p.capacityTests.empty() && !cell.verified);
+  const Derating d = derating(cell);
+  trust_->setText(cell.verified ? QStringLiteral("%1: tested, its figures count in full.").arg(text(cell.name))
+                                : QStringLiteral("%1: not tested. Currents count × %2, capacity × %3. Before use: %4.")
+                                      .arg(text(cell.name), text(formatNumber(d.current)), text(formatNumber(d.capacity)),
+                                           text(testsBeforeUse(cell.trust))));
+}
+
+BoardPage::BoardPage(Kit kit, CurrentPack current) : StationPage(kit), current_(std::move(current)) {
+  auto* column = pageColumn(this);
+  column->addWidget(stationHeading(QStringLiteral("BMS settings"), QStringLiteral("what it should say, and what its label or app says")));
+  sheet_ = new QGridLayout;
+  sheet_->setHorizontalSpacing(18);
+  sheet_->setVerticalSpacing(7);
+  sheet_->setColumnStretch(2, 1);
+  column->addLayout(sheet_);
+  column->addSpacing(8);
+  auto* row = new QHBoxLayout;
+  row->addWidget(soft(QStringLiteral("boards of the shelf that fit")));
+  boards_ = new QComboBox;
+  boards_->setAccessibleName(QStringLiteral("boards that fit"));
+  boards_->setMinimumWidth(260);
+  row->addWidget(boards_);
+  fit_ = new QPushButton(QStringLiteral("Fit this one"));
+  connect(fit_, &QPushButton::clicked, this, [this] {
+    const int at = boards_->currentIndex();
+    if (at < 0 || at >= static_cast<int>(fitting_.size())) return;
+    kit_.document.endMerge();
+    kit_.document.commit(withShelfBms(kit_.document.plan(), current_(), shippedShelf().boards[fitting_[static_cast<std::size_t>(at)]]),
+                         QStringLiteral("fit a BMS"));
+  });
+  row->addWidget(fit_);
+  row->addStretch(1);
+  column->addLayout(row);
+  column->addStretch(1);
+}
+
+void BoardPage::refresh() {
+  const Plan& plan = kit_.document.plan();
+  if (current_() >= plan.packs.size()) return;
+  while (QLayoutItem* item = sheet_->takeAt(0)) {
+    if (QWidget* w = item->widget()) {
+      w->hide();
+      w->deleteLater();
+    }
+    delete item;
+  }
+  int r = 0;
+  for (const BoardSetting& s : boardSettings(plan, kit_.document.assessment(), current_())) {
+    sheet_->addWidget(soft(text(s.name)), r, 0);
+    sheet_->addWidget(new QLabel(text(s.recommended)), r, 1);
+    auto* found = new QPushButton(s.differs ? QStringLiteral("differs: %1").arg(text(s.found)) : text(s.found));
+    found->setFlat(true);
+    found->setToolTip(s.differs ? QStringLiteral("Differs: go to the field") : QStringLiteral("Go to the field"));
+    connect(found, &QPushButton::clicked, this, [this, pointer = text(s.pointer)] { Q_EMIT kit_.desk.fieldRequested(pointer); });
+    sheet_->addWidget(found, r++, 2, Qt::AlignLeft);
+  }
+  const Pack& p = plan.packs[current_()];
+  const Cell& cell = *plan.findCell(p.cell);
+  fitting_.clear();
+  QStringList names;
+  const Shelf& shelf = shippedShelf();
+  for (std::size_t i = 0; i < shelf.boards.size(); ++i) {
+    if (!shelf.boards[i].fits(p.series, cell.chemistry)) continue;
+    fitting_.push_back(i);
+    names << QStringLiteral("%1, %2 A, %3 %4")
+                 .arg(text(shelf.boards[i].bms.name), text(formatNumber(shelf.boards[i].bms.continuous->value())),
+                      text(formatNumber(shelf.boards[i].price.value_or(Money(0)).value())), text(plan.currency));
+  }
+  QStringList shown;
+  for (int i = 0; i < boards_->count(); ++i) shown << boards_->itemText(i);
+  if (names != shown) {
+    boards_->clear();
+    boards_->addItems(names);
+  }
+  fit_->setEnabled(!fitting_.empty());
+}
+
+}  // namespace usherwright::app

@@ -1,0 +1,225 @@
+// Page Find.
+#include <QFile>
+#include <QFileDialog>
+
+#include "app/present/words.h"
+#include "app/stations/pack/pack_pages.h"
+#include "core/plan/edit.h"
+
+namespace usherwright::app {
+namespace {
+
+constexpr std::size_t mostOffered = 16;
+constexpr int searchDelay = 120;  // ms after the last edit
+
+QString faultWords(std::uint16_t faults) {
+  QStringList out;
+  if (faults & CutoffTooLow) out << QStringLiteral("the cut-off lies below the cells' minimum");
+  if (faults & WarmOrStrained) out << QStringLiteral("warm or strained on the planned ride");
+  if (faults & GivesUpEarly) out << QStringLiteral("gives up early in a hard pull");
+  if (faults & RegenMargin) out << QStringLiteral("little room for regenerative braking");
+  if (faults & TouchVoltage) out << QStringLiteral("above 60 V DC");
+  return out.join(QStringLiteral(", "));
+}
+
+}  // namespace
+
+FindPage::FindPage(Kit kit, CurrentPack current) : StationPage(kit), current_(std::move(current)), shelf_(shippedShelf()) {
+  auto* column = new QVBoxLayout(this);
+  column->setContentsMargins(0, 0, 0, 0);
+  column->setSpacing(6);
+  column->addWidget(
+      stationHeading(QStringLiteral("Fits the controller"), QStringLiteral("every block and board of the shelf that raises no Stop")));
+  auto* wishes = new QHBoxLayout;
+  wishes->setSpacing(8);
+  const auto wish = [&](const QString& words, const QString& unit) {
+    auto* caption = new QLabel(words);
+    caption->setProperty("role", "soft");
+    wishes->addWidget(caption);
+    auto* line = new QLineEdit;
+    line->setAccessibleName(words);
+    line->setPlaceholderText(unit);
+    line->setFixedWidth(84);
+    wishes->addWidget(line);
+    connect(line, &QLineEdit::textEdited, this, [this] {
+      chosen_ = -1;
+      offer();
+    });
+    return line;
+  };
+  least_ = wish(QStringLiteral("at least"), QStringLiteral("Wh"));
+  heaviest_ = wish(QStringLiteral("at most"), QStringLiteral("kg"));
+  order_ = new QComboBox;
+  order_->setAccessibleName(QStringLiteral("what counts most"));
+  order_->addItems({QStringLiteral("cheapest for its Wh"), QStringLiteral("lightest"), QStringLiteral("most Wh per kg")});
+  connect(order_, &QComboBox::activated, this, [this] {
+    chosen_ = -1;
+    offer();
+  });
+  wishes->addWidget(order_);
+  trust_ = new QComboBox;
+  trust_->setAccessibleName(QStringLiteral("cells that may be used"));
+  trust_->addItems({QStringLiteral("named cells"), QStringLiteral("anonymous too"), QStringLiteral("surplus too")});
+  connect(trust_, &QComboBox::activated, this, [this] {
+    chosen_ = -1;
+    offer();
+  });
+  wishes->addWidget(trust_);
+  wishes->addStretch(1);
+  auto* list = new QPushButton(QStringLiteral("Take in a list of cells …"));
+  list->setToolTip(QStringLiteral(
+      "CSV with a column id and columns named as in a plan file; lines with an error are named, and nothing of such a list is taken"));
+  connect(list, &QPushButton::clicked, this, [this] {
+    const QString path = QFileDialog::getOpenFileName(this, QStringLiteral("A list of cells"), {}, QStringLiteral("Lists (*.csv)"));
+    if (!path.isEmpty()) words_->setText(takeList(path));
+  });
+  wishes->addWidget(list);
+  column->addLayout(wishes);
+  scatter_ = new DrawingView(kit_, QStringLiteral("packs that fit"));
+  scatter_->setGround([this](drawing::Size size) {
+    const Plan& plan = kit_.document.plan();
+    const auto least = parseQuantity(least_->text().toStdString(), Kind::Energy);
+    return drawing::packSearch({result_, shelf_, offered_, chosen_, WattHour(least ? *least : 0),
+                                [this](const SearchHit& h) { return isWanted(h); }, plan.budget, plan.currency},
+                               size);
+  });
+  connect(scatter_, &DrawingView::partClicked, this, [this](const QString& part) {
+    if (!part.startsWith(QLatin1String("pick/"))) return;
+    chosen_ = part.mid(5).toInt();
+    showChosen();
+    scatter_->rebuild();
+  });
+  column->addWidget(scatter_, 1);
+  words_ = new QLabel;
+  words_->setWordWrap(true);
+  column->addWidget(words_);
+  auto* buttons = new QHBoxLayout;
+  count_ = new QLabel;
+  count_->setProperty("role", "soft");
+  buttons->addWidget(count_, 1);
+  replace_ = new QPushButton;
+  connect(replace_, &QPushButton::clicked, this, [this] { take(false); });
+  buttons->addWidget(replace_);
+  add_ = new QPushButton(QStringLiteral("Add as a new pack"));
+  connect(add_, &QPushButton::clicked, this, [this] { take(true); });
+  buttons->addWidget(add_);
+  column->addLayout(buttons);
+  later_.setSingleShot(true);
+  later_.setInterval(searchDelay);
+  connect(&later_, &QTimer::timeout, this, &FindPage::search);
+}
+
+void FindPage::refresh() {
+  if (of_ == kit_.document.snapshot()) return showChosen();
+  if (!of_) return search();
+  later_.start();
+}
+
+void FindPage::search() {
+  of_ = kit_.document.snapshot();
+  SearchRequest request;
+  request.pack = current_();
+  result_ = searchPacks(*of_, shippedCatalogue(), shelf_, request);
+  if (least_->text().isEmpty()) {
+    const auto& need = kit_.document.assessment().figures.need;
+    if (of_->need.goalEnergy) least_->setText(text(formatNumber(of_->need.goalEnergy->value())));
+    else if (need) least_->setText(text(formatNumber(need->label.value())));
+  }
+  chosen_ = -1;
+  offer();
+}
+
+bool FindPage::isWanted(const SearchHit& h) const {
+  const auto least = parseQuantity(least_->text().toStdString(), Kind::Energy);
+  const auto most = parseQuantity(heaviest_->text().toStdString(), Kind::Mass);
+  if (least && h.energy.value() < *least) return false;
+  if (most && (h.mass.value() > *most || h.mass <= Kilogram(0))) return false;
+  return static_cast<int>(shelf_.cells[h.cell].trust) <= trust_->currentIndex();
+}
+
+void FindPage::offer() {
+  offered_.clear();
+  std::vector<std::size_t> good;
+  for (std::size_t i = 0; i < result_.hits.size(); ++i)
+    if (result_.hits[i].cost > Money(0) && isWanted(result_.hits[i])) good.push_back(i);
+  const std::size_t wanted = good.size();
+  const auto& hits = result_.hits;
+  const auto lessBy = [&](auto key) {
+    std::stable_sort(good.begin(), good.end(), [&](std::size_t a, std::size_t b) { return key(hits[a]) < key(hits[b]); });
+  };
+  if (order_->currentIndex() == 1) lessBy([](const SearchHit& h) { return h.mass.value() > 0 ? h.mass.value() : 1e9; });
+  else if (order_->currentIndex() == 2)
+    lessBy([](const SearchHit& h) { return h.mass.value() > 0 ? -h.energy.value() / h.mass.value() : 0.0; });
+  else lessBy([](const SearchHit& h) { return h.cost.value(); });
+  // Along the edge each one dearer than the last brings more Wh; a few of them, evenly, up to twice the budget.
+  if (order_->currentIndex() == 0) {
+    const double ceiling = kit_.document.plan().budget ? kit_.document.plan().budget->value() * 2 : 1e9;
+    std::vector<std::size_t> edge;
+    for (std::size_t i : good)
+      if (hits[i].cost.value() <= ceiling && (edge.empty() || hits[i].energy > hits[edge.back()].energy)) edge.push_back(i);
+    if (edge.empty() && !good.empty()) edge.push_back(good.front());
+    const double step = std::max(1.0, static_cast<double>(edge.size()) / static_cast<double>(mostOffered));
+    for (double at = 0; at < static_cast<double>(edge.size()); at += step) offered_.push_back(edge[static_cast<std::size_t>(at)]);
+  } else {
+    offered_.assign(good.begin(), good.begin() + static_cast<std::ptrdiff_t>(std::min(good.size(), mostOffered)));
+  }
+  if (chosen_ < 0 && !offered_.empty()) chosen_ = 0;
+  count_->setText(QStringLiteral("%1 of %2 combinations fit these wishes").arg(wanted).arg(result_.combinations));
+  showChosen();
+  scatter_->rebuild();
+}
+
+void FindPage::showChosen() {
+  const bool there = chosen_ >= 0 && chosen_ < static_cast<int>(offered_.size());
+  const Plan& plan = kit_.document.plan();
+  replace_->setVisible(there && current_() < plan.packs.size());
+  add_->setVisible(there && plan.packs.size() < mostPacks);
+  if (!there) return words_->setText(QStringLiteral("Choose a point: click it, or walk with the arrow keys and press Enter."));
+  const SearchHit& h = result_.hits[offered_[static_cast<std::size_t>(chosen_)]];
+  const Cell& cell = shelf_.cells[h.cell];
+  QString words = QStringLiteral("%1S%2P of %3, %4: %5 Wh, %6 %7 with %8 cells to buy, %9 kg, %10 Wh/kg.")
+                      .arg(h.series)
+                      .arg(h.parallel)
+                      .arg(text(cell.name), text(shelf_.boards[h.board].bms.name), text(formatNumber(h.energy.value())),
+                           text(formatNumber(h.cost.value())), text(plan.currency))
+                      .arg(cellsToBuy(h.series, h.parallel))
+                      .arg(text(formatNumber(h.mass.value())), text(formatNumber(h.energy.value() / std::max(0.01, h.mass.value()))));
+  if (h.faults) words += QStringLiteral(" Mind: %1.").arg(faultWords(h.faults));
+  words += QStringLiteral(" Before use: %1.").arg(text(testsBeforeUse(cell.trust)));
+  words_->setText(words);
+  if (current_() < plan.packs.size()) {
+    const Pack& p = plan.packs[current_()];
+    replace_->setText(QStringLiteral("Put it into %1").arg(text(p.name.empty() ? p.id : p.name)));
+  }
+}
+
+void FindPage::take(bool asNew) {
+  if (chosen_ < 0 || chosen_ >= static_cast<int>(offered_.size())) return;
+  const SearchHit pick = result_.hits[offered_[static_cast<std::size_t>(chosen_)]];
+  SearchRequest request;
+  request.pack = current_();
+  Plan plan = kit_.document.plan();
+  if (asNew) {
+    plan = withNewPack(plan);
+    request.pack = plan.packs.size() - 1;
+  }
+  kit_.document.endMerge();
+  kit_.document.commit(withPick(plan, shelf_, request, pick));
+}
+
+QString FindPage::takeList(const QString& path) {
+  QFile file(path);
+  if (!file.open(QIODevice::ReadOnly)) return QStringLiteral("%1 cannot be read.").arg(path);
+  if (file.size() > 4'000'000) return QStringLiteral("%1 is larger than 4 MB.").arg(path);
+  const auto cells = readCellList(file.readAll().toStdString());
+  if (!cells) return QStringLiteral("Nothing was taken in. %1").arg(text(cells.error().sentence()));
+  for (const Cell& cell : *cells) {
+    const auto same = std::find_if(shelf_.cells.begin(), shelf_.cells.end(), [&](const Cell& c) { return c.id == cell.id; });
+    if (same != shelf_.cells.end()) *same = cell;
+    else shelf_.cells.push_back(cell);
+  }
+  search();
+  return QStringLiteral("%1 cells taken in; the shelf has %2.").arg(cells->size()).arg(shelf_.cells.size());
+}
+
+}  // namespace usherwright::app

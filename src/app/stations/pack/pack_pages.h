@@ -1,0 +1,123 @@
+// The pages of station Pack beside the block: search, groups, health, BMS sheet, passport.
+#pragma once
+
+#include <QComboBox>
+#include <QGridLayout>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPlainTextEdit>
+#include <QPushButton>
+#include <QTimer>
+#include <functional>
+
+#include "app/stations/station.h"
+#include "core/assess/search.h"
+#include "core/pack/bench_tests.h"
+
+namespace usherwright::app {
+
+/// The pack that the station shows.
+using CurrentPack = std::function<std::size_t()>;
+
+/// Every pack that the controller and the current allow, Wh over cost.
+class FindPage : public StationPage {
+  Q_OBJECT
+
+ public:
+  FindPage(Kit kit, CurrentPack current);
+  void refresh() override;
+  /// Takes in a list of cells as CSV for this session. The sentence says what happened.
+  QString takeList(const QString& path);
+
+ private:
+  void search();
+  void offer();
+  bool isWanted(const SearchHit& hit) const;
+  void showChosen();
+  void take(bool asNew);
+  CurrentPack current_;
+  Shelf shelf_;
+  SearchResult result_;
+  std::shared_ptr<const Plan> of_;
+  std::vector<std::size_t> offered_;
+  int chosen_ = -1;
+  QTimer later_;
+  QLineEdit *least_, *heaviest_;
+  QComboBox *order_, *trust_;
+  DrawingView* scatter_;
+  QLabel *count_, *words_;
+  QPushButton *replace_, *add_;
+};
+
+/// Group or cell volts: spread, rank, missing Ah.
+class GroupsPage : public StationPage {
+  Q_OBJECT
+
+ public:
+  GroupsPage(Kit kit, CurrentPack current);
+  void refresh() override;
+
+ private:
+  void read();
+  void keep();
+  CurrentPack current_;
+  QPlainTextEdit* typed_;
+  QComboBox* of_;
+  QLabel *verdict_, *rank_;
+  QPushButton* keep_;
+  DrawingView* bars_;
+  std::vector<Volt> volts_;
+  std::optional<GroupCheck> check_;
+  QString prefilled_;
+};
+
+/// Capacity tests and what they say.
+class HealthPage : public StationPage {
+  Q_OBJECT
+
+ public:
+  HealthPage(Kit kit, CurrentPack current);
+  void refresh() override;
+
+ private:
+  void log();
+  CurrentPack current_;
+  QLineEdit *when_, *putBack_, *resistance_;
+  QLabel *tests_, *verdict_, *problem_, *trust_;
+  DrawingView* bars_;
+  QPushButton *drop_, *adopt_, *tested_;
+};
+
+/// What the board should be set to, what it says, and boards of the shelf that fit.
+class BoardPage : public StationPage {
+  Q_OBJECT
+
+ public:
+  BoardPage(Kit kit, CurrentPack current);
+  void refresh() override;
+
+ private:
+  CurrentPack current_;
+  QGridLayout* sheet_;
+  QComboBox* boards_;
+  QPushButton* fit_;
+  std::vector<std::size_t> fitting_;
+};
+
+/// The pack's own label, to be printed.
+class PassportPage : public StationPage {
+  Q_OBJECT
+
+ public:
+  PassportPage(Kit kit, CurrentPack current);
+  void refresh() override;
+  /// Writes the label as SVG or PDF, by the ending of the name. The sentence says what happened.
+  QString saveTo(const QString& path);
+
+ private:
+  CurrentPack current_;
+  DrawingView* label_;
+  QLabel* words_;
+};
+
+}  // namespace usherwright::app

@@ -1,0 +1,331 @@
+// The search: tables per cell and per voltage first, then twelve boards in the innermost loop.
+#include "core/assess/search.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/assess/figures.h"
+#include "core/plan/edit.h"
+
+namespace usherwright {
+namespace {
+
+constexpr double spareShare = 0.03;
+constexpr double massOverCells = 1.18;
+constexpr std::uint16_t forbids = VoltageTooHigh | WrongBoard | CellsOverPeak | BoardOverPeak | TooHot | BelowWindow;
+
+/// What the bike is, whatever the pack.
+struct Ground {
+  Known<Volt> highest;  ///< controller maximum or capacitor print
+  bool regen = false;
+  Volt lowestCut;  ///< cut-off − tolerance; 0 if not known
+  Volt upperCut;   ///< cut-off + tolerance
+  Ohm path;        ///< outside the pack
+  Ohm inside;      ///< links and leads of the pack, without the BMS
+  Celsius temperature;
+  double health = 1.0;
+  bool competent = false;
+  double tax = 1.0;
+  double shipping = 0.0;
+};
+
+/// What follows from the voltage alone.
+struct AtVoltage {
+  Known<Ampere> peak, sustained;
+  double meanSquare = 0.0;  ///< of the route's current
+  Second time{1800};
+  bool fromRoute = false;
+};
+
+class Search {
+ public:
+  Search(const Plan& plan, const Catalogue& catalogue, const Shelf& shelf, const SearchRequest& request)
+      : plan_(plan), shelf_(shelf), request_(request) {
+    pack_ = request.pack < plan.packs.size() ? plan.packs[request.pack] : Pack{};
+    const Controller& c = plan.bike.controller;
+    g_.highest = c.inputMaximum;
+    if (c.capacitorVoltage && (!g_.highest || *c.capacitorVoltage < *g_.highest)) g_.highest = c.capacitorVoltage;
+    g_.regen = c.regenCurrent.value_or(Ampere(0)) > Ampere(0);
+    if (c.cutoff) {
+      g_.lowestCut = *c.cutoff - c.cutoffTolerance.value_or(Volt(0));
+      g_.upperCut = *c.cutoff + c.cutoffTolerance.value_or(Volt(0));
+    }
+    g_.inside = Ohm(pack_.links) + Ohm(pack_.tails);
+    g_.temperature = pack_.temperature.value_or(plan.ambient);
+    g_.health = pack_.soh.value();
+    g_.competent = !pack_.competence.empty();
+    g_.tax = 1 + plan.tax.value_or(Coefficient(0)).value();
+    g_.shipping = plan.shipping.value_or(Money(0)).value();
+    g_.path = pathOutside(catalogue);
+    factor_ = resistanceFactor(g_.temperature);
+  }
+
+  std::uint16_t faults(const SearchHit& pick) {
+    const Cell& cell = shelf_.cells[pick.cell];
+    begin(cell, pick.series);
+    const AtVoltage at = atVoltage(factsOf(cell.chemistry).nominal * pick.series);
+    block(cell, pick.series, pick.parallel, at);
+    return judge(shelf_.boards[pick.board], pick.series, cell.chemistry, at);
+  }
+
+  SearchResult run() {
+    SearchResult out;
+    for (std::size_t c = 0; c < shelf_.cells.size(); ++c) {
+      const Cell& cell = shelf_.cells[c];
+      for (int s = request_.seriesFrom; s <= request_.seriesTo; ++s) {
+        begin(cell, s);
+        const AtVoltage at = cached(cell.chemistry, s);
+        for (int p = request_.parallelFrom; p <= request_.parallelTo; ++p) one(out, c, s, p, at);
+      }
+    }
+    undominated(out);
+    return out;
+  }
+
+ private:
+  /// As the figures have it for this pack alone: a plan of one pack has no joint.
+  Ohm pathOutside(const Catalogue& catalogue) const {
+    Plan alone = plan_;
+    alone.packs.clear();
+    if (alone.cells.empty()) alone.cells.emplace_back();
+    Pack p = pack_;
+    if (p.cell.empty() || !alone.findCell(p.cell)) p.cell = alone.cells.front().id;
+    alone.packs.push_back(p);
+    alone.chargers.clear();
+    const Figures f = figuresOf(alone, catalogue, nullptr, Depth::Verdict);
+    return f.packs.front().toJoint + f.common;
+  }
+
+  void begin(const Cell& cell, int series) {
+    if (curveOf_ != &cell) {
+      curveOf_ = &cell;
+      curve_ = cell.restCurve.empty() ? RestCurve::typical(cell.chemistry) : RestCurve(cell.restCurve);
+      trust_ = derating(cell);
+      size_ = sizeOfForm(cell.form);
+    }
+    const ChemistryFacts& facts = factsOf(cell.chemistry);
+    const Volt full = facts.charge * series;
+    common_ = 0;
+    if (g_.highest && full > *g_.highest) common_ |= VoltageTooHigh;
+    else if (g_.highest && g_.regen && full > *g_.highest * 0.95) common_ |= RegenMargin;
+    if (full > Volt(60)) common_ |= TouchVoltage;
+    if (facts.nominal * series < g_.upperCut) common_ |= BelowWindow;
+    if (g_.lowestCut > Volt(0) && g_.lowestCut / static_cast<double>(series) < facts.minimumUnderLoad) common_ |= CutoffTooLow;
+  }
+
+  AtVoltage cached(Chemistry chemistry, int series) {
+    const std::size_t key = static_cast<std::size_t>(chemistry) * 256 + static_cast<std::size_t>(series);
+    if (known_.size() <= key) known_.resize(key + 1);
+    if (!known_[key]) known_[key] = atVoltage(factsOf(chemistry).nominal * series);
+    return *known_[key];
+  }
+
+  AtVoltage atVoltage(Volt nominal) const {
+    AtVoltage at;
+    const auto limit = plan_.bike.controller.currentLimit;
+    Known<Watt> worst;
+    if (!plan_.routes.empty()) {
+      const RouteEstimate route = estimate(plan_.routes.front(), plan_.bike, limit ? nominal * *limit : Watt(1e6));
+      worst = route.worstTenMinutes;
+      double square = 0;
+      double time = 0;
+      for (const Leg& leg : route.legs) {
+        const double amps = (leg.power / nominal).value();
+        square += amps * amps * leg.time.value();
+        time += leg.time.value();
+      }
+      at.fromRoute = time > 0;
+      at.meanSquare = time > 0 ? square / time : 0;
+      at.time = Second(time);
+    }
+    const Demand d = demandOf(plan_, worst, nominal);
+    at.peak = d.peak;
+    at.sustained = d.sustained;
+    return at;
+  }
+
+  /// Figures of a block of cells, before a board is put to it.
+  void block(const Cell& cell, int series, int parallel, const AtVoltage& at) {
+    const double s = series;
+    const double p = parallel;
+    model_.series = series;
+    cells_ = Ohm(cell.resistance) * (s * factor_ / p);
+    slow_ = Ohm(0);
+    slowShare_ = 1.0;
+    if (cell.rc.resistance && cell.rc.capacitance && *cell.rc.resistance > MilliOhm(0)) {
+      slow_ = Ohm(*cell.rc.resistance) * (s * factor_ / p);
+      const double tau = slow_.value() * (*cell.rc.capacitance * (p / s)).value();
+      slowShare_ = tau > 0 ? 1 - std::exp(-10.0 / tau) : 1.0;
+    }
+    blockFaults_ = 0;
+    continuous_.reset();
+    if (cell.continuous) continuous_ = *cell.continuous * (p * trust_.current);
+    Known<Ampere> counted = continuous_;
+    const auto boost = plan_.bike.controller.boost;
+    if (cell.peak && boost && *boost <= cell.peakTime.value_or(Second(10))) {
+      const Ampere brief = *cell.peak * (p * trust_.current);
+      if (!counted || brief > *counted) counted = brief;
+    }
+    if (counted && at.peak && *at.peak > Ampere(0) && *counted / *at.peak - 1 < 0) blockFaults_ |= CellsOverPeak;
+    if (continuous_ && at.sustained && *at.sustained > *continuous_ * 0.8) blockFaults_ |= WarmOrStrained;
+    // Heat: surface of the block and its mass.
+    const double a = Metre(size_.diameter).value() * s;
+    const double b = Metre(size_.depth).value() * p;
+    const double h = Metre(size_.length).value();
+    model_.envelope = SquareMetre(2 * (a * b + b * h + a * h));
+    model_.mass.reset();
+    if (cell.mass) model_.mass = Kilogram(*cell.mass) * (s * p * massOverCells);
+    dischargeTo_ = factsOf(cell.chemistry).dischargeTo;
+  }
+
+  std::uint16_t judge(const ShelfBms& board, int series, Chemistry chemistry, const AtVoltage& at) const {
+    std::uint16_t faults = common_ | blockFaults_;
+    if (!board.fits(series, chemistry)) faults |= WrongBoard;
+    const auto& bms = board.bms;
+    Known<Ampere> counted = bms.continuous;
+    const auto boost = plan_.bike.controller.boost;
+    if (bms.peak && bms.peakTime && boost && *boost <= *bms.peakTime && (!counted || *bms.peak > *counted)) counted = bms.peak;
+    if (counted && at.peak && *counted / *at.peak - 1 < 0) faults |= BoardOverPeak;
+    const Ohm whole = cells_ + g_.inside + Ohm(bms.resistance.value_or(MilliOhm(8)));
+    if (at.sustained) {
+      const double r = (whole + slow_).value();
+      const Watt heat(at.fromRoute ? at.meanSquare * r : at.sustained->value() * at.sustained->value() * r);
+      const Kelvins rise = temperatureRise(model_, heat, at.time);
+      const Celsius cells(g_.temperature.value() + rise.value());
+      if (cells > dischargeTo_) faults |= TooHot;
+      else if (cells > Celsius(50) || rise > Kelvins(25)) faults |= WarmOrStrained;
+    }
+    if (at.peak && g_.upperCut > Volt(0)) {
+      const Volt needed = g_.upperCut + *at.peak * (whole + g_.path + slow_ * slowShare_);
+      if (curve_.inverse(needed / static_cast<double>(series)) > StateOfCharge(0.20)) faults |= GivesUpEarly;
+    }
+    return faults;
+  }
+
+  void one(SearchResult& out, std::size_t c, int s, int p, const AtVoltage& at) {
+    const Cell& cell = shelf_.cells[c];
+    block(cell, s, p, at);
+    const SearchHit* cheapest = nullptr;
+    SearchHit best;
+    for (std::size_t b = 0; b < shelf_.boards.size(); ++b) {
+      ++out.combinations;
+      const std::uint16_t faults = judge(shelf_.boards[b], s, cell.chemistry, at);
+      if (faults & forbids || (faults & TouchVoltage && !g_.competent)) continue;
+      SearchHit hit;
+      hit.cell = static_cast<std::uint16_t>(c);
+      hit.board = static_cast<std::uint16_t>(b);
+      hit.series = static_cast<std::uint8_t>(s);
+      hit.parallel = static_cast<std::uint8_t>(p);
+      hit.faults = faults;
+      hit.energy = factsOf(cell.chemistry).nominal * static_cast<double>(s) * (cell.capacity * static_cast<double>(p));
+      hit.mass = model_.mass.value_or(Kilogram(0));
+      if (cell.price)
+        hit.cost =
+            Money((cell.price->value() * cellsToBuy(s, p) + shelf_.boards[b].price.value_or(Money(0)).value()) * g_.tax + g_.shipping);
+      if (cheapest && (best.cost <= hit.cost)) continue;
+      best = hit;
+      cheapest = &best;
+    }
+    if (cheapest) out.hits.push_back(best);
+  }
+
+  static void undominated(SearchResult& out) {
+    std::vector<std::size_t> order;
+    for (std::size_t i = 0; i < out.hits.size(); ++i)
+      if (out.hits[i].cost > Money(0)) order.push_back(i);
+    std::sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) {
+      if (out.hits[a].cost != out.hits[b].cost) return out.hits[a].cost < out.hits[b].cost;
+      return out.hits[a].energy > out.hits[b].energy;
+    });
+    WattHour most(0);
+    for (std::size_t i : order)
+      if (out.hits[i].energy > most) {
+        most = out.hits[i].energy;
+        out.best.push_back(i);
+      }
+  }
+
+  const Plan& plan_;
+  const Shelf& shelf_;
+  const SearchRequest& request_;
+  Pack pack_;
+  Ground g_;
+  double factor_ = 1.0;
+  const Cell* curveOf_ = nullptr;
+  RestCurve curve_ = RestCurve::typical(Chemistry::Nmc);
+  Derating trust_;
+  CellSize size_;
+  std::uint16_t common_ = 0, blockFaults_ = 0;
+  Ohm cells_, slow_;
+  double slowShare_ = 1.0;
+  Known<Ampere> continuous_;
+  Celsius dischargeTo_{60};
+  PackModel model_;  ///< only what temperatureRise() reads
+  std::vector<std::optional<AtVoltage>> known_;
+};
+
+/// Puts the combination into pack `index`: what was measured on the old one no longer holds.
+Expected<Plan> put(const Plan& plan, std::size_t index, const Shelf& shelf, const SearchHit& pick) {
+  Plan next = withShelfCell(plan, shelf.cells[pick.cell]);
+  Pack& p = next.packs[index];
+  p.cell = shelf.cells[pick.cell].id;
+  p.series = pick.series;
+  p.parallel = pick.parallel;
+  p.measuredResistance.reset();
+  p.mass.reset();
+  p.price.reset();
+  p.soh = StateOfHealth(1);
+  for (const char* key : {"measured_resistance_mohm", "mass_kg", "price", "soh", "series", "parallel"})
+    next.provenance.erase("/packs/" + std::to_string(index) + "/" + key);
+  // The block is decided, not guessed.
+  for (const char* key : {"series", "parallel"})
+    next.provenance["/packs/" + std::to_string(index) + "/" + key].from = Provenance::Catalogue;
+  return withShelfBms(next, index, shelf.boards[pick.board]);
+}
+
+}  // namespace
+
+int cellsToBuy(int series, int parallel) {
+  const int count = series * parallel;
+  return count + std::max(1, static_cast<int>(std::ceil(count * spareShare - 1e-9)));
+}
+
+std::uint16_t faultsOf(const Plan& plan, const Catalogue& catalogue, const Shelf& shelf, const SearchRequest& request,
+                       const SearchHit& pick) {
+  return Search(plan, catalogue, shelf, request).faults(pick);
+}
+
+SearchResult searchPacks(const Plan& plan, const Catalogue& catalogue, const Shelf& shelf, const SearchRequest& request) {
+  return Search(plan, catalogue, shelf, request).run();
+}
+
+Plan planWithOnly(const Plan& plan, const Shelf& shelf, const SearchRequest& request, const SearchHit& pick) {
+  Plan alone = plan.packs.empty() ? withNewPack(plan) : plan;
+  if (request.pack < alone.packs.size()) std::swap(alone.packs.front(), alone.packs[request.pack]);
+  alone.packs.resize(1);
+  alone.chargers.clear();
+  alone = withShelfCell(alone, shelf.cells[pick.cell]);
+  Pack& p = alone.packs.front();
+  p.cell = shelf.cells[pick.cell].id;
+  p.series = pick.series;
+  p.parallel = pick.parallel;
+  p.measuredResistance.reset();
+  p.mass.reset();
+  const ShelfBms& board = shelf.boards[pick.board];
+  p.bms = board.bms;
+  p.bms.present = true;
+  p.bms.sensesAllGroups = true;
+  // A board that does not fit is put in all the same, at the count it is made for: PACK-01 says so.
+  const Chemistry chemistry = shelf.cells[pick.cell].chemistry;
+  const bool right = std::find(board.chemistries.begin(), board.chemistries.end(), chemistry) != board.chemistries.end();
+  p.bms.series = std::clamp(static_cast<int>(pick.series), board.seriesFrom, board.seriesTo);
+  p.bms.chemistry = right ? chemistry : board.chemistries.front();
+  return alone;
+}
+
+Expected<Plan> withPick(const Plan& plan, const Shelf& shelf, const SearchRequest& request, const SearchHit& pick) {
+  const Plan ready = plan.packs.empty() ? withNewPack(plan) : plan;
+  return put(ready, std::min(request.pack, ready.packs.size() - 1), shelf, pick);
+}
+
+}  // namespace usherwright

@@ -1,0 +1,256 @@
+// Station Pack: the search for packs that fit, the groups of a pack, and what to measure next.
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/drawing/drawings.h"
+#include "core/quantity/units.h"
+
+namespace usherwright::drawing {
+Drawing packSearch(const SearchView& view, Size size) {
+  Drawing d{size.width, size.height, {}, {}};
+  Pen pen(d);
+  const SearchResult& r = view.result;
+  double maxCost = 10, maxEnergy = 10;
+  std::size_t shown = 0;
+  const auto isShown = [&](const SearchHit& h) { return h.cost > Money(0) && view.isWanted(h); };
+  for (const SearchHit& h : r.hits)
+    if (isShown(h)) maxCost = std::max(maxCost, h.cost.value());
+  if (view.budget) maxCost = std::max(std::min(maxCost, view.budget->value() * 2.5), view.budget->value() * 1.15);
+  for (const SearchHit& h : r.hits) {
+    if (!isShown(h)) continue;
+    ++shown;
+    if (h.cost.value() <= maxCost) maxEnergy = std::max(maxEnergy, h.energy.value());
+  }
+  const Plot plot{{54, 10}, {size.width - 14, size.height - 36}, 0, maxCost * 1.03, 0, maxEnergy * 1.05};
+  plot.frame(pen);
+  plot.yGrid(pen, 5);
+  plot.xTicks(pen, 6, "");
+  pen.text({plot.bottomRight.x, size.height - 4}, "cost, spares, tax and shipping in, " + view.currency, Face::Small, Ink::Soft,
+           Anchor::End);
+  pen.text({plot.topLeft.x + 6, plot.topLeft.y + 14}, "Wh", Face::Small, Ink::Soft);
+  if (view.least > WattHour(0) && view.least.value() < plot.yMax) {
+    pen.line({{plot.topLeft.x, plot.y(view.least.value())}, {plot.bottomRight.x, plot.y(view.least.value())}}, Ink::Copper, 1.5,
+             Pattern::Dashed);
+    pen.text({plot.bottomRight.x - 6, plot.y(view.least.value()) + 15}, fmt::format("wanted {} Wh", formatNumber(view.least.value())),
+             Face::Small, Ink::Copper, Anchor::End);
+  }
+  if (view.budget && view.budget->value() < plot.xMax) {
+    const double x = plot.x(view.budget->value());
+    pen.line({{x, plot.topLeft.y}, {x, plot.bottomRight.y}}, Ink::Note, 1.5, Pattern::Dashed);
+    pen.text({x - 5, plot.topLeft.y + 14}, fmt::format("budget {}", formatNumber(view.budget->value())), Face::Small, Ink::Note,
+             Anchor::End);
+  }
+  for (const SearchHit& h : r.hits) {
+    if (!isShown(h) || h.cost.value() > plot.xMax || h.energy.value() > plot.yMax) continue;
+    const bool mind = (h.faults & ~TouchVoltage) != 0;
+    pen.circle({plot.x(h.cost.value()), plot.y(h.energy.value())}, mind ? 1.6 : 2.2, mind ? Ink::Bank : Ink::Water);
+  }
+  for (std::size_t i = 0; i < view.offered.size(); ++i) {
+    const SearchHit& h = r.hits[view.offered[i]];
+    if (h.cost.value() > plot.xMax || h.energy.value() > plot.yMax) continue;
+    const Point at{plot.x(h.cost.value()), plot.y(h.energy.value())};
+    const bool chosen = view.chosen == static_cast<int>(i);
+    Shape& dot = pen.circle(at, chosen ? 8 : 5.5, chosen ? Ink::Copper : Ink::Card, Ink::Deep);
+    dot.width = 2;
+    dot.part = fmt::format("pick/{}", i);
+    const Cell& cell = view.shelf.cells[h.cell];
+    dot.tip = fmt::format("{}S{}P {}, {} Wh, {} {}, {} kg, {}", h.series, h.parallel, cell.name, formatNumber(h.energy.value()),
+                          formatNumber(h.cost.value()), view.currency, formatNumber(h.mass.value()), view.shelf.boards[h.board].bms.name);
+  }
+  if (shown == 0)
+    pen.text({(plot.topLeft.x + plot.bottomRight.x) / 2, (plot.topLeft.y + plot.bottomRight.y) / 2},
+             "nothing on the shelf fits these wishes", Face::Label, Ink::Ink, Anchor::Middle);
+  d.description = fmt::format("{} of {} combinations fit; {} are worth a look.", shown, r.combinations, view.offered.size());
+  return d;
+}
+
+Drawing layoutRuler(const SeriesVerdict& verdict, const SeriesReading& readings, Size size) {
+  Drawing d{size.width, size.height, {}, {}};
+  Pen pen(d);
+  // Those still in question first; of the others as many as there is room for.
+  std::vector<const SeriesCandidate*> rows;
+  for (bool excluded : {false, true})
+    for (const SeriesCandidate& c : verdict.candidates)
+      if ((c.state == CandidateState::Excluded) == excluded) rows.push_back(&c);
+  const double row = 26;
+  rows.resize(std::min(rows.size(), static_cast<std::size_t>(std::max(1.0, (size.height - 44) / row))));
+  double low = 1e9, high = 0;
+  const auto span = [](const SeriesCandidate& c) {
+    const RestCurve curve = RestCurve::typical(c.chemistry);
+    return std::pair{curve.points().front().voltage.value() * c.series, curve.points().back().voltage.value() * c.series};
+  };
+  for (const SeriesCandidate* c : rows) {
+    low = std::min(low, span(*c).first);
+    high = std::max({high, span(*c).second, factsOf(c->chemistry).charge.value() * c->series});
+  }
+  for (const Known<Volt>& v : {readings.restedFull, readings.rested, readings.charger})
+    if (v && *v > Volt(5)) {
+      low = std::min(low, v->value() - 1);
+      high = std::max(high, v->value() + 1);
+    }
+  const double names = 92, words = std::min(250.0, size.width * 0.30);
+  const double bottom = 6 + row * static_cast<double>(rows.size());
+  const Plot plot{{names, 4}, {size.width - words, bottom}, low - 1, high + 1, 0, 1};
+  plot.frame(pen);
+  plot.xTicks(pen, 7, "V");
+  for (std::size_t i = 0; i < rows.size(); ++i) {
+    const SeriesCandidate& c = *rows[i];
+    const bool out = c.state == CandidateState::Excluded;
+    const double y = 6 + row * (static_cast<double>(i) + 0.5);
+    pen.text({names - 8, y + 5}, fmt::format("{}S {}", c.series, factsOf(c.chemistry).name), Face::Label, out ? Ink::Soft : Ink::Ink,
+             Anchor::End);
+    const auto [empty, full] = span(c);
+    Shape& bar =
+        pen.rectangle({plot.x(empty), y - 7}, {plot.x(full), y + 7}, out ? Ink::None : Ink::Shoal, out ? Ink::BankLine : Ink::Deep, 2);
+    bar.pattern = out ? Pattern::Dashed : Pattern::Solid;
+    const double charger = plot.x(factsOf(c.chemistry).charge.value() * c.series);
+    pen.line({{charger, y - 9}, {charger, y + 9}}, out ? Ink::BankLine : Ink::Note, 3);
+    const std::string why = out ? "no: " + c.why : c.why.empty() ? "open" : c.why;
+    pen.text({size.width - words + 10, y + 5}, elided(why, Face::Small, words - 12), Face::Small, out ? Ink::Soft : Ink::Ink);
+    d.description += fmt::format("{}S {}: {}. ", c.series, factsOf(c.chemistry).name, why);
+  }
+  struct Line {
+    Known<Volt> volts;
+    Ink ink;
+    Pattern pattern;
+  };
+  for (const Line& l : {Line{readings.restedFull, Ink::Copper, Pattern::Solid}, Line{readings.rested, Ink::Copper, Pattern::Dashed},
+                        Line{readings.charger, Ink::Note, Pattern::Dotted}})
+    if (l.volts && *l.volts > Volt(5)) pen.line({{plot.x(l.volts->value()), 2}, {plot.x(l.volts->value()), bottom}}, l.ink, 2, l.pattern);
+  pen.text({names, bottom + 34}, "bar: rest volts from empty to full · thick mark: its charger · lines: your readings", Face::Small,
+           Ink::Soft);
+  return d;
+}
+
+Drawing capacityBars(const std::vector<CapacityTest>& tests, AmpereHour rated, Chemistry chemistry, Size size) {
+  Drawing d{size.width, size.height, {}, {}};
+  if (tests.empty()) return d;
+  Pen pen(d);
+  const std::size_t first = tests.size() > 24 ? tests.size() - 24 : 0;
+  double most = rated.value();
+  for (const CapacityTest& t : tests) most = std::max(most, t.putBack.value_or(AmpereHour(0)).value());
+  const Plot plot{{48, 10}, {size.width - 12, size.height - 26}, 0, 1, 0, most * 1.12};
+  plot.frame(pen);
+  plot.yGrid(pen, 4);
+  const double w = std::min(90.0, (plot.bottomRight.x - plot.topLeft.x) / static_cast<double>(tests.size() - first));
+  for (std::size_t i = first; i < tests.size(); ++i) {
+    const auto v = judgeCapacity({{tests[i]}, 1, rated, chemistry, std::nullopt});
+    if (!v) continue;
+    const double x = plot.topLeft.x + w * static_cast<double>(i - first);
+    Shape& bar = pen.rectangle({x + w * 0.2, plot.y(v->measured.value())}, {x + w * 0.8, plot.bottomRight.y}, Ink::Water, Ink::Deep);
+    bar.part = fmt::format("test/{}", i);
+    bar.tip = fmt::format("{}: {} Ah, {} % of rated", tests[i].when, formatNumber(v->measured.value()), formatNumber(100 * v->health));
+    pen.text({x + w / 2, plot.y(v->measured.value()) + 16}, formatNumber(v->measured.value()), Face::SmallFigure, Ink::OnDeep,
+             Anchor::Middle);
+    if (w >= 76) pen.text({x + w / 2, plot.bottomRight.y + 16}, tests[i].when, Face::SmallFigure, Ink::Soft, Anchor::Middle);
+    d.description += bar.tip + ". ";
+  }
+  pen.line({{plot.topLeft.x, plot.y(rated.value())}, {plot.bottomRight.x, plot.y(rated.value())}}, Ink::Copper, 1.5, Pattern::Dashed);
+  pen.text({plot.bottomRight.x - 6, plot.y(rated.value()) - 5}, "rated " + formatNumber(rated.value()) + " Ah", Face::Small, Ink::Copper,
+           Anchor::End);
+  return d;
+}
+
+Drawing groupBars(const GroupCheck& check, const std::vector<Volt>& groups, Size size) {
+  Drawing d{size.width, size.height, {}, {}};
+  Pen pen(d);
+  double low = 1e9, high = 0;
+  for (Volt v : groups) {
+    low = std::min(low, v.value());
+    high = std::max(high, v.value());
+  }
+  const double margin = std::max(0.010, (high - low) * 0.25);
+  const Plot plot{{58, 12}, {size.width - 12, size.height - 34}, 0, static_cast<double>(groups.size()), low - margin, high + margin};
+  plot.frame(pen);
+  plot.yGrid(pen, 4);
+  pen.text({plot.bottomRight.x, size.height - 4}, "group, from the minus end", Face::Small, Ink::Soft, Anchor::End);
+  const double w = (plot.bottomRight.x - plot.topLeft.x) / static_cast<double>(groups.size());
+  for (std::size_t i = 0; i < groups.size(); ++i) {
+    const double x = plot.topLeft.x + w * static_cast<double>(i);
+    const bool odd = i == check.deviating && check.verdict != GroupVerdict::Even;
+    Shape& bar = pen.rectangle({x + w * 0.18, plot.y(groups[i].value())}, {x + w * 0.82, plot.bottomRight.y}, odd ? Ink::None : Ink::Water,
+                               odd ? Ink::Stop : Ink::Deep);
+    bar.pattern = odd ? Pattern::Hatched : Pattern::Solid;
+    bar.part = fmt::format("group/{}", i);
+    const auto place = std::find(check.byDeviation.begin(), check.byDeviation.end(), i) - check.byDeviation.begin() + 1;
+    bar.tip =
+        fmt::format("group {}: {} V, {} mV from the median, number {} by deviation, lacks {} Ah", i + 1, formatNumber(groups[i].value(), 4),
+                    formatNumber(1000 * (groups[i] - check.median).value(), 2), place, formatNumber(check.missing[i].value()));
+    if (groups.size() <= 24)
+      pen.text({x + w / 2, plot.bottomRight.y + 15}, std::to_string(i + 1), Face::SmallFigure, odd ? Ink::Stop : Ink::Soft, Anchor::Middle);
+  }
+  pen.line({{plot.topLeft.x, plot.y(check.median.value())}, {plot.bottomRight.x, plot.y(check.median.value())}}, Ink::Copper, 1.5,
+           Pattern::Dashed);
+  pen.text({plot.topLeft.x + 6, plot.y(check.median.value()) - 5}, "median " + formatNumber(check.median.value(), 4), Face::SmallFigure,
+           Ink::Ink);
+  d.description = check.sentence;
+  return d;
+}
+
+Drawing leverBars(const std::vector<Lever>& levers, const std::vector<std::string>& names, std::size_t first, Size size) {
+  Drawing d{size.width, size.height, {}, {}};
+  Pen pen(d);
+  const double row = 44;
+  double most = 1;
+  for (const Lever& l : levers) most = std::max(most, l.score);
+  double y = 2;
+  for (std::size_t i = first; i < levers.size() && y + row <= size.height; ++i, y += row) {
+    const Lever& l = levers[i];
+    Shape& box = pen.rectangle({2, y}, {size.width - 2, y + row - 4}, Ink::Card, Ink::BankLine, 4);
+    box.part = "lever/" + l.pointer;
+    const std::string& name = names[i];
+    std::string moves;
+    if (!l.known) moves = "not known yet";
+    else {
+      if (!l.verdict.empty()) moves = l.verdict;
+      if (l.narrows >= 0.0005) moves += fmt::format("{}narrows ±{} %", moves.empty() ? "" : ", ", formatNumber(100 * l.narrows, 2));
+      if (l.range >= 0.0005) moves += fmt::format("{}range ±{} %", moves.empty() ? "" : ", ", formatNumber(100 * l.range, 2));
+      if (moves.empty()) moves = "moves nothing";
+    }
+    box.tip =
+        fmt::format("{}: {}. {}, tried {} to {}. With: {}. {}", name, moves, provenanceWord(l.from), l.low, l.high, l.instrument, l.how);
+    const double bar = l.known ? (size.width - 24) * 0.24 * std::min(1.0, l.score / most) : (size.width - 24) * 0.24;
+    Shape& length = pen.rectangle({10, y + row - 14}, {10 + std::max(2.0, bar), y + row - 9}, l.known ? Ink::Water : Ink::None,
+                                  l.known ? Ink::None : Ink::Stop);
+    length.pattern = l.known ? Pattern::Solid : Pattern::Hatched;
+    const double half = size.width * 0.46;
+    pen.text({10, y + 17}, elided(fmt::format("{}. {}", i + 1, name), Face::Label, half - 14), Face::Label, Ink::Ink);
+    pen.text({10 + size.width * 0.25, y + row - 8}, elided(std::string(provenanceWord(l.from)), Face::Small, half - size.width * 0.25),
+             Face::Small, Ink::Soft);
+    pen.text({half, y + 17}, elided(moves, Face::Small, size.width - half - 12), Face::Small,
+             l.stops > 0 || !l.known ? Ink::Stop : Ink::Ink);
+    pen.text({half, y + row - 8}, elided(l.instrument + (l.how.empty() ? "" : ": " + l.how), Face::Small, size.width - half - 12),
+             Face::Small, Ink::Soft);
+    d.description += fmt::format("{}. {}: {}. ", i + 1, name, moves);
+  }
+  return d;
+}
+
+Drawing passportLabel(const Passport& passport, Size size) {
+  Drawing d{size.width, size.height, {}, {}};
+  Pen pen(d);
+  pen.rectangle({1, 1}, {size.width - 1, size.height - 1}, Ink::Card, Ink::Ink, 8);
+  pen.rectangle({1, 1}, {size.width - 1, 40}, Ink::Deep, Ink::Ink, 8);
+  pen.text({16, 27}, elided("Pack passport · " + passport.title, Face::Title, size.width - 32), Face::Title, Ink::OnDeep);
+  const double row = std::min(24.0, (size.height - 60 - 20 * static_cast<double>(passport.cautions.size())) /
+                                        std::max<double>(1, static_cast<double>(passport.lines.size())));
+  double y = 44 + row * 0.8;
+  for (const PassportLine& line : passport.lines) {
+    pen.text({16, y}, line.name, Face::Small, Ink::Soft);
+    pen.text({130, y}, elided(line.value, Face::Label, size.width - 146), Face::Label, Ink::Ink);
+    pen.line({{16, y + row * 0.28}, {size.width - 16, y + row * 0.28}}, Ink::BankLine, 1, Pattern::Dotted);
+    d.description += line.name + ": " + line.value + ". ";
+    y += row;
+  }
+  y += 6;
+  for (const std::string& caution : passport.cautions) {
+    pen.severity({24, y - 4}, 1);
+    pen.text({40, y}, elided(caution, Face::Small, size.width - 56), Face::Small, Ink::Ink);
+    y += 20;
+  }
+  return d;
+}
+
+}  // namespace usherwright::drawing

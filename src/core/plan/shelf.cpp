@@ -1,0 +1,225 @@
+// Lists of parts as CSV, checked column by column against the field table.
+#include "core/plan/shelf.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <functional>
+#include <set>
+
+#include "core/plan/edit.h"
+#include "core/plan/fields.h"
+#include "core/plan/shelf_data.h"
+#include "core/quantity/csv.h"
+
+namespace usherwright {
+namespace {
+
+constexpr std::size_t longestList = 5000;
+
+std::string place(std::size_t row, std::string_view column) { return fmt::format("line {}, column {}", row + 2, column); }
+
+/// Sets the field `key` of an owner from a CSV text; false if the owner has no such field.
+template <class Owner>
+Expected<bool> setFromText(Owner& owner, std::string_view key, const std::string& text) {
+  for (const FieldSpec& spec : fieldsOf<Owner>()) {
+    if (spec.key != key) continue;
+    if (trimmed(text).empty() && !spec.required) return true;
+    const auto value = parseEntry(spec, text, UnitSystem::Metric);
+    if (!value) return tl::unexpected(value.error());
+    spec.set(&owner, *value);
+    return true;
+  }
+  return false;
+}
+
+/// Walks a list line by line. `set` puts one text into one item and says whether it knows the column.
+template <class Item>
+Expected<std::vector<Item>> readList(std::string_view csv,
+                                     const std::function<Expected<bool>(Item&, const std::string&, const std::string&)>& set) {
+  const auto table = readCsv(csv);
+  if (!table) return tl::unexpected(table.error());
+  if (table->column("id") < 0) return unexpected("line 1", "no column id", "a column id among the names of the columns");
+  if (table->rows.size() > longestList)
+    return unexpected("list", fmt::format("{} lines", table->rows.size()), fmt::format("at most {}", longestList));
+  std::vector<Item> items;
+  std::set<std::string> seen;
+  for (std::size_t r = 0; r < table->rows.size(); ++r) {
+    Item item;
+    for (std::size_t c = 0; c < table->columns.size(); ++c) {
+      const std::string& column = table->columns[c];
+      const std::string& text = table->rows[r][c];
+      const auto known = set(item, column, text);
+      if (!known) return unexpected(place(r, column), known.error().found, known.error().expected);
+      if (!*known)
+        return unexpected(fmt::format("line 1, column {}", c + 1), "\"" + column.substr(0, 60) + "\"", "a column this list knows");
+    }
+    if (item.id.empty() || item.id.find('/') != std::string::npos)
+      return unexpected(place(r, "id"), "\"" + item.id.substr(0, 60) + "\"", "an id without a slash");
+    if (!seen.insert(item.id).second) return unexpected(place(r, "id"), "\"" + item.id + "\" a second time", "ids that differ");
+    items.push_back(std::move(item));
+  }
+  return items;
+}
+
+Expected<bool> setCell(Cell& cell, const std::string& column, const std::string& text) {
+  if (column == "id") {
+    cell.id = trimmed(text);
+    return true;
+  }
+  if (column.starts_with("slow_")) return setFromText(cell.rc, column.substr(5), text);
+  return setFromText(cell, column, text);
+}
+
+Expected<bool> setSeries(int& target, const std::string& text) {
+  const auto number = parseNumber(text);
+  if (!number) return tl::unexpected(number.error());
+  if (*number < 1 || *number > 200 || *number != static_cast<int>(*number))
+    return unexpected("", "\"" + text + "\"", "a whole number from 1 to 200");
+  target = static_cast<int>(*number);
+  return true;
+}
+
+Expected<bool> setChemistries(std::vector<Chemistry>& target, const std::string& text) {
+  std::size_t from = 0;
+  while (from < text.size()) {
+    const std::size_t end = std::min(text.find(' ', from), text.size());
+    const std::string word = text.substr(from, end - from);
+    from = end + 1;
+    if (word.empty()) continue;
+    const auto words = wordsOf<Chemistry>();
+    const auto found = std::find(words.begin(), words.end(), word);
+    if (found == words.end())
+      return unexpected("", "\"" + word.substr(0, 60) + "\"", "nmc, lipo, lmo, lfp, lead or nimh, with spaces between");
+    target.push_back(static_cast<Chemistry>(found - words.begin()));
+  }
+  if (target.empty()) return unexpected("", "nothing", "at least one chemistry");
+  return true;
+}
+
+Expected<bool> setBoard(ShelfBms& board, const std::string& column, const std::string& text) {
+  if (column == "id") {
+    board.id = trimmed(text);
+    return true;
+  }
+  if (column == "series_from") return setSeries(board.seriesFrom, text);
+  if (column == "series_to") return setSeries(board.seriesTo, text);
+  if (column == "chemistries") return setChemistries(board.chemistries, text);
+  if (column == "price") {
+    if (trimmed(text).empty()) return true;
+    const auto price = parseNumber(text);
+    if (!price || *price < 0) return unexpected("", "\"" + text.substr(0, 60) + "\"", "a price");
+    board.price = Money(*price);
+    return true;
+  }
+  return setFromText(board.bms, column, text);
+}
+
+/// A CSV field, quoted where it has to be.
+std::string csvField(const std::string& text) {
+  if (text.find_first_of(",\"\n") == std::string::npos) return text;
+  std::string out = "\"";
+  for (char c : text) out += c == '"' ? std::string("\"\"") : std::string(1, c);
+  return out + "\"";
+}
+
+std::string csvText(const FieldSpec& spec, const FieldValue& value) {
+  if (std::holds_alternative<std::monostate>(value)) return "";
+  if (std::holds_alternative<bool>(value)) return std::get<bool>(value) ? "yes" : "no";
+  if (std::holds_alternative<double>(value)) return formatNumber(std::get<double>(value), 12);
+  static_cast<void>(spec);
+  return csvField(std::get<std::string>(value));
+}
+
+template <class T>
+T sound(Expected<T> list) {
+  ensure(list.has_value(), "a shipped list cannot be read");
+  return std::move(*list);
+}
+
+}  // namespace
+
+bool ShelfBms::fits(int series, Chemistry chemistry) const {
+  return series >= seriesFrom && series <= seriesTo && std::find(chemistries.begin(), chemistries.end(), chemistry) != chemistries.end();
+}
+
+const Shelf& shippedShelf() {
+  static const Shelf shelf{sound(readCellList(shipped::cells)), sound(readBoardList(shipped::boards))};
+  return shelf;
+}
+
+Expected<std::vector<Cell>> readCellList(std::string_view csv) { return readList<Cell>(csv, setCell); }
+Expected<std::vector<ShelfBms>> readBoardList(std::string_view csv) { return readList<ShelfBms>(csv, setBoard); }
+
+std::string writeCellList(const std::vector<Cell>& cells) {
+  std::string out = "id";
+  for (const FieldSpec& spec : fieldsOf<Cell>()) out += "," + std::string(spec.key);
+  for (const FieldSpec& spec : fieldsOf<CellRc>()) out += ",slow_" + std::string(spec.key);
+  out += "\n";
+  for (const Cell& cell : cells) {
+    out += csvField(cell.id);
+    for (const FieldSpec& spec : fieldsOf<Cell>()) out += "," + csvText(spec, spec.get(&cell));
+    for (const FieldSpec& spec : fieldsOf<CellRc>()) out += "," + csvText(spec, spec.get(&cell.rc));
+    out += "\n";
+  }
+  return out;
+}
+
+std::string_view testsBeforeUse(Trust trust) {
+  switch (trust) {
+    case Trust::Named: return "volts of every cell on arrival; capacity and resistance of one cell of each batch";
+    case Trust::Anonymous:
+      return "volts of every cell on arrival; capacity and resistance of at least one in ten; mass against the data sheet of its size; "
+             "warmth at the "
+             "planned current";
+    case Trust::Surplus:
+      return "every cell: wrap and case looked at, volts, capacity, resistance, then a week's rest and volts again; reject what is out of "
+             "line";
+  }
+  return "";
+}
+
+Plan withShelfCell(const Plan& plan, const Cell& cell) {
+  Plan next = plan;
+  Cell copy = cell;
+  copy.verified = false;
+  const auto same = std::find_if(next.cells.begin(), next.cells.end(), [&](const Cell& c) { return c.id == cell.id; });
+  if (same != next.cells.end()) {
+    copy.verified = same->verified;
+    *same = copy;
+  } else {
+    next.cells.push_back(copy);
+  }
+  const Provenance from = cell.trust == Trust::Named ? Provenance::Catalogue : Provenance::Claim;
+  for (const FieldSpec& spec : fieldsOf<Cell>()) {
+    if (!isNumeric(spec.kind) || std::holds_alternative<std::monostate>(spec.get(&copy))) continue;
+    next.provenance["/cells/" + cell.id + "/" + std::string(spec.key)].from = from;
+  }
+  return next;
+}
+
+Expected<Plan> withShelfBms(const Plan& plan, std::size_t pack, const ShelfBms& board) {
+  if (pack >= plan.packs.size()) return unexpected(fmt::format("/packs/{}", pack), "no such pack", "the number of a pack of the plan");
+  const Cell* cell = plan.findCell(plan.packs[pack].cell);
+  ensure(cell != nullptr, "a pack without a cell passed the cross-checks");
+  const int series = plan.packs[pack].series;
+  if (!board.fits(series, cell->chemistry))
+    return unexpected("BMS", fmt::format("{}, for {} to {} in series", board.bms.name, board.seriesFrom, board.seriesTo),
+                      fmt::format("one for {}S {}", series, factsOf(cell->chemistry).name));
+  Plan next = plan;
+  Bms& bms = next.packs[pack].bms;
+  bms = board.bms;
+  bms.present = true;
+  bms.series = series;
+  bms.chemistry = cell->chemistry;
+  bms.sensesAllGroups = true;
+  for (const FieldSpec& spec : fieldsOf<Bms>()) {
+    const std::string pointer = fmt::format("/packs/{}/bms/{}", pack, spec.key);
+    next.provenance.erase(pointer);
+    if (isNumeric(spec.kind) && !std::holds_alternative<std::monostate>(spec.get(&bms)))
+      next.provenance[pointer].from = Provenance::Catalogue;
+  }
+  return next;
+}
+
+}  // namespace usherwright

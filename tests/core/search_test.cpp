@@ -1,0 +1,250 @@
+// The search against the rules, the sensitivity, and the texts made for people outside.
+#include <catch2/catch.hpp>
+#include <random>
+
+#include "core/assess/questions.h"
+#include "core/assess/search.h"
+#include "core/assess/sensitivity.h"
+#include "core/drawing/drawings.h"
+#include "core/drawing/svg.h"
+#include "core/frame/frame.h"
+#include "core/plan/edit.h"
+#include "core/plan/evidence.h"
+#include "core/plan/lists.h"
+#include "support/plans.h"
+
+using namespace usherwright;
+
+namespace {
+
+/// What the rules say of the one pack of a plan, in the words of the search.
+std::uint16_t faultsByRules(const Plan& plan) {
+  const Assessment a = plans::assessed(plan);
+  std::uint16_t out = 0;
+  for (const Finding& f : a.findings) {
+    const bool stop = f.severity == Severity::Stop;
+    if (f.id == "BIKE-01") out |= stop ? VoltageTooHigh : RegenMargin;
+    if (f.id == "PACK-01") out |= WrongBoard;
+    if (f.id == "PACK-02") out |= CellsOverPeak;
+    if (f.id == "PACK-03") out |= stop ? TooHot : WarmOrStrained;
+    if (f.id == "PACK-05") out |= GivesUpEarly;
+    if (f.id == "PACK-07") out |= TouchVoltage;
+    if (f.id == "BIKE-03") out |= CutoffTooLow;
+  }
+  // LIM-01 names the narrows alone: the BMS's own headroom stands in the elements.
+  for (const Element& e : a.figures.elements)
+    if (e.kind == ElementKind::Bms && e.headroomAtPeak() && *e.headroomAtPeak() < 0) out |= BoardOverPeak;
+  return out;
+}
+
+Plan searchGround() {
+  // Leads, plugs and fuse wide enough that only cells and board decide.
+  Plan plan = plans::sound();
+  for (Run& run : plan.wiring.runs) run.size = "6awg";
+  plan.packs[0].plug = "bullet-4.5";
+  plan.joining.outputPlug = "";
+  return plan;
+}
+
+}  // namespace
+
+TEST_CASE("the search says of 500 random combinations what the rules say") {
+  const Shelf& shelf = shippedShelf();
+  std::mt19937 random(20261125);
+  std::uniform_int_distribution<int> series(6, 24), parallel(1, 20);
+  std::uniform_int_distribution<std::size_t> cell(0, shelf.cells.size() - 1), board(0, shelf.boards.size() - 1);
+  std::array<int, 10> seen{};
+  for (int i = 0; i < 500; ++i) {
+    Plan plan = searchGround();
+    if (i % 3 == 1) plan.routes.clear();
+    if (i % 5 == 2) plan.ambient = Celsius(-4);
+    if (i % 7 == 3) plan.bike.controller.boost = Second(4);
+    if (i % 4 == 1) plan.bike.controller.inputMaximum.reset(), plan.bike.controller.capacitorVoltage.reset();
+    if (i % 2 == 1) plan.bike.controller.regenCurrent = Ampere(1);
+    SearchHit pick;
+    pick.series = static_cast<std::uint8_t>(series(random));
+    pick.parallel = static_cast<std::uint8_t>(parallel(random));
+    pick.cell = static_cast<std::uint16_t>(cell(random));
+    pick.board = static_cast<std::uint16_t>(board(random));
+    // Every other pick has a board that fits, so that all faults are met.
+    for (std::size_t b = 0; i % 2 == 0 && b < shelf.boards.size(); ++b)
+      if (shelf.boards[b].fits(pick.series, shelf.cells[pick.cell].chemistry)) pick.board = static_cast<std::uint16_t>(b);
+    const SearchRequest request;
+    const std::uint16_t ours = faultsOf(plan, shippedCatalogue(), shelf, request, pick);
+    std::uint16_t theirs = faultsByRules(planWithOnly(plan, shelf, request, pick));
+    // A stopped pack is not warned of as well: the rules keep the worse of one id.
+    std::uint16_t expected = ours & static_cast<std::uint16_t>(~BelowWindow);
+    if (expected & VoltageTooHigh) expected &= static_cast<std::uint16_t>(~RegenMargin);
+    if (expected & TooHot) expected &= static_cast<std::uint16_t>(~WarmOrStrained);
+    INFO(i << ": " << int(pick.series) << "S" << int(pick.parallel) << "P " << shelf.cells[pick.cell].id << " "
+           << shelf.boards[pick.board].id);
+    CHECK(expected == theirs);
+    for (std::size_t bit = 0; bit < seen.size(); ++bit) seen[bit] += (theirs >> bit) & 1;
+  }
+  for (std::size_t bit = 0; bit < seen.size(); ++bit) {
+    INFO("fault " << (1 << bit));
+    CHECK(seen[bit] > 0);
+  }
+}
+
+TEST_CASE("what the search offers is allowed, and a point can be taken") {
+  const Shelf& shelf = shippedShelf();
+  Plan plan = searchGround();
+  plan.budget = Money(400);
+  const SearchRequest request;
+  const SearchResult r = searchPacks(plan, shippedCatalogue(), shelf, request);
+  CHECK(r.combinations == shelf.cells.size() * shelf.boards.size() * 19 * 20);
+  REQUIRE(r.hits.size() > 50);
+  REQUIRE(r.best.size() > 3);
+  for (std::size_t i = 1; i < r.best.size(); ++i) {
+    CHECK(r.hits[r.best[i]].cost >= r.hits[r.best[i - 1]].cost);
+    CHECK(r.hits[r.best[i]].energy > r.hits[r.best[i - 1]].energy);
+  }
+  for (std::size_t i = 0; i < r.hits.size(); i += 40) {
+    const Plan alone = planWithOnly(plan, shelf, request, r.hits[i]);
+    const Assessment a = plans::assessed(alone);
+    for (const Finding& f : a.findings)
+      if (f.severity == Severity::Stop) CHECK((f.id.starts_with("WIRE") || f.id == "BIKE-08"));
+    CHECK(a.figures.packs[0].model.label == r.hits[i].energy);
+  }
+  SearchRequest second;
+  second.pack = 1;
+  const auto taken = withPick(plan, shelf, second, r.hits[r.best[1]]);
+  REQUIRE(taken);
+  CHECK(taken->packs[1].series == r.hits[r.best[1]].series);
+  CHECK(taken->packs[1].bms.series == taken->packs[1].series);
+  CHECK(taken->packs[0] == plan.packs[0]);
+  CHECK(cellsToBuy(13, 4) == 54);
+  CHECK(withPick(Plan{}, shelf, request, r.hits[0])->packs.size() == 1);
+}
+
+TEST_CASE("lighter is found as well as bigger") {
+  const Shelf& shelf = shippedShelf();
+  const SearchResult r = searchPacks(searchGround(), shippedCatalogue(), shelf, {});
+  const auto lightest =
+      std::min_element(r.hits.begin(), r.hits.end(), [](const SearchHit& a, const SearchHit& b) { return a.mass < b.mass; });
+  CHECK(lightest->mass < Kilogram(2));
+  CHECK((lightest->faults & (VoltageTooHigh | WrongBoard | CellsOverPeak | BoardOverPeak | TooHot)) == 0);
+}
+
+TEST_CASE("what to measure next: the levers that move findings come first, each with an instrument") {
+  const Plan plan = plans::demo();
+  const Assessment base = plans::assessed(plan);
+  const auto levers = whatToMeasure(plan, shippedCatalogue(), base, [] { return true; });
+  REQUIRE(levers.size() > 5);
+  for (std::size_t i = 1; i < levers.size(); ++i) CHECK((levers[i - 1].score >= levers[i].score || !levers[i - 1].known));
+  for (const Lever& l : levers) {
+    INFO(l.pointer);
+    CHECK_FALSE(l.instrument.empty());
+    CHECK(l.from != Provenance::Measured);
+  }
+  // A proven value is not asked for; an unknown limit comes first.
+  const Plan proven = withProvenance(plan, levers.front().pointer, Provenance::Measured);
+  for (const std::string& p : unprovenFields(proven, plans::assessed(proven))) CHECK(p != levers.front().pointer);
+  const Plan unknown = *withField(plan, "/packs/0/bms/continuous_A", FieldValue{});
+  const auto first = whatToMeasure(unknown, shippedCatalogue(), plans::assessed(unknown), [] { return true; });
+  CHECK(first.front().pointer == "/packs/0/bms/continuous_A");
+  CHECK_FALSE(first.front().known);
+  // Stopping early gives what there is.
+  int asked = 0;
+  CHECK(whatToMeasure(plan, shippedCatalogue(), base, [&] { return ++asked <= 3; }).size() == 3);
+  // The narrows moves with the limit of the controller, one for one.
+  Plan guess = plan;
+  guess.provenance.erase("/bike/controller/current_max_A");
+  const Lever limit = leverOf(guess, shippedCatalogue(), plans::assessed(guess), "/bike/controller/current_max_A");
+  CHECK(limit.narrows == Approx(25 / (22 * 0.85 + 1) - 25.0 / 23).margin(0.001));
+  CHECK(limit.stops > 0);
+}
+
+TEST_CASE("a verdict alone gives the findings and the range of the whole assessment") {
+  for (const char* name : {"ferry-path-library-trike", "quarry-town-folder", "allotment-barrow", "moor-tractor"}) {
+    const Plan plan = plans::example(name);
+    const Assessment whole = assess(plan, shippedCatalogue());
+    const Assessment verdict = assess(plan, shippedCatalogue(), nullptr, Depth::Verdict);
+    REQUIRE(whole.findings.size() == verdict.findings.size());
+    for (std::size_t i = 0; i < whole.findings.size(); ++i) CHECK(whole.findings[i].sentence == verdict.findings[i].sentence);
+    CHECK(whole.figures.range.likely == verdict.figures.range.likely);
+  }
+}
+
+TEST_CASE("questions for the seller come from what is not proven") {
+  Plan plan = plans::demo();
+  plan = *withField(plan, "/packs/1/bms/charge_A", FieldValue{});
+  plan = *withAlternative(plan, "/bike/controller/cutoff_V", {FieldValue{39.0}, Provenance::Claim, ""});
+  const auto questions = questionsFor(plan, plans::assessed(plan));
+  const std::string text = questionText(questions);
+  CHECK(text.find("What is the BMS charge limit?") != std::string::npos);
+  CHECK(text.find("cut-off is 40 V (label) and 39 V (claim): which one holds?") != std::string::npos);
+  CHECK(text.find("data sheet") != std::string::npos);
+  CHECK(text.starts_with("1. "));
+  CHECK(questionsFor(Plan{}, plans::assessed(Plan{})).empty());
+}
+
+TEST_CASE("the settings sheet of a board holds what it should be against what it says") {
+  Plan plan = plans::demo();
+  plan = plans::with(plan, "/packs/0/bms/series", "14");
+  plan = plans::with(plan, "/packs/0/bms/charge_from_C", "-10");
+  const auto sheet = boardSettings(plan, plans::assessed(plan), 0);
+  const auto line = [&](const char* name) {
+    return *std::find_if(sheet.begin(), sheet.end(), [&](const BoardSetting& s) { return s.name == name; });
+  };
+  CHECK(line("groups in series").differs);
+  CHECK(line("groups in series").recommended == "13");
+  CHECK(line("charging from").differs);
+  CHECK_FALSE(line("charge limit").differs);
+  CHECK(line("group low cut").recommended == "at least 2.8 V");
+  CHECK(boardSettings(plan, plans::assessed(plan), 9).empty());
+}
+
+TEST_CASE("the passport names what a stranger must know, and its SVG is sound XML text") {
+  Plan plan = plans::demo();
+  plan.packs[1].name = "deck <b>&\"1\"";
+  const Passport p = passportOf(plan, plans::assessed(plan), 1);
+  std::string all;
+  for (const PassportLine& l : p.lines) all += l.name + "=" + l.value + "\n";
+  CHECK(all.find("layout=13S5P, 65 cells, nmc") != std::string::npos);
+  CHECK(all.find("volts=54.6 V full, 46.8 V nominal, 39 V empty at rest") != std::string::npos);
+  CHECK(all.find("charger=54.6 V 4 A") != std::string::npos);
+  CHECK(all.find("fuse=30 A, 32 V DC") != std::string::npos);
+  CHECK(all.find("first charge=date: ____") != std::string::npos);
+  const std::string svg = drawing::toSvg(drawing::passportLabel(p, {420, 360}));
+  CHECK(svg.find("deck &lt;b&gt;&amp;&quot;1&quot;") != std::string::npos);
+  CHECK(svg.find("<b>") == std::string::npos);
+  CHECK(svg.ends_with("</svg>\n"));
+  plan.packs[1].condition = Condition::Swollen;
+  CHECK(passportOf(plan, plans::assessed(plan), 1).cautions.size() == 2);
+}
+
+TEST_CASE("leads run along the frame: each kind has its places, a tape measure overrules") {
+  for (FrameKind kind : {FrameKind::Diamond, FrameKind::StepThrough, FrameKind::Cargo, FrameKind::FullSuspension}) {
+    Bike bike;
+    bike.frame = kind;
+    const FrameView f = frameOf(bike);
+    INFO(static_cast<int>(kind));
+    CHECK(f.places.size() >= 4);
+    for (const MountPlace& p : f.places) {
+      CHECK(p.length > 80);
+      CHECK(p.height > 40);
+      CHECK(p.route.size() >= 2);
+      CHECK(placeOf(f, std::string(p.word)) == static_cast<std::size_t>(&p - f.places.data()));
+    }
+    CHECK_FALSE(placeOf(f, "nowhere"));
+    // A longer wheelbase never shortens the lead from the rearmost place.
+    Plan plan = plans::demo();
+    plan.bike.frame = kind;
+    plan.packs[0].mount = std::string(f.places.back().word);
+    Run run = *plan.leadOf("stock");
+    run.lengthPlus.reset();
+    const Metre drawn = routedLength(frameOf(plan.bike), plan, run);
+    CHECK(drawn > Metre(0.2));
+    CHECK(drawn < Metre(2.5));
+    CHECK(*routed(frameOf(plan.bike), plan, run).lengthPlus == drawn);
+    run.lengthPlus = Metre(0.77);
+    CHECK(*routed(frameOf(plan.bike), plan, run).lengthPlus == Metre(0.77));
+  }
+  Plan plan = plans::demo();
+  const Ohm measured = plans::assessed(plan).figures.packs[1].toJoint;
+  for (Run& r : plan.wiring.runs) r.lengthPlus.reset(), r.lengthMinus.reset();
+  plan.bike.wheelbase = Millimetre(2900);
+  CHECK(plans::assessed(plan).figures.packs[1].toJoint > measured);
+}
