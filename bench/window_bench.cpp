@@ -9,18 +9,13 @@
 #include <cstdio>
 
 #include "app/shell/main_window.h"
+#include "app/shell/process_facts.h"
 #include "core/plan/edit.h"
 
 using namespace usherwright;
 using namespace usherwright::app;
 
 namespace {
-
-double residentMegabytes() {
-  QFile statm(QStringLiteral("/proc/self/statm"));
-  if (!statm.open(QIODevice::ReadOnly)) return 0;
-  return statm.readAll().split(' ').value(1).toDouble() * static_cast<double>(sysconf(_SC_PAGESIZE)) / 1e6;
-}
 
 struct Edit {
   const char* pointer;

@@ -1,40 +1,22 @@
 // usherwright: the window.
 #include <QApplication>
 #include <QCommandLineParser>
-#include <QFile>
 #include <QGuiApplication>
 #include <QPalette>
 #include <QStyleFactory>
 #include <QTextStream>
 
-#include <unistd.h>
-
 #include "app/shell/main_window.h"
+#include "app/shell/process_facts.h"
 
 namespace {
-
-/// Milliseconds since this process was started by the system, from its start time in clock ticks.
-double sinceProcessStart() {
-  QFile stat(QStringLiteral("/proc/self/stat"));
-  QFile up(QStringLiteral("/proc/uptime"));
-  if (!stat.open(QIODevice::ReadOnly) || !up.open(QIODevice::ReadOnly)) return 0;
-  const QByteArray line = stat.readAll();
-  const double ticks = line.mid(line.lastIndexOf(')') + 2).split(' ').value(19).toDouble();
-  const double uptime = up.readAll().split(' ').value(0).toDouble();
-  return 1000 * (uptime - ticks / static_cast<double>(sysconf(_SC_CLK_TCK)));
-}
-
-double residentMegabytes() {
-  QFile status(QStringLiteral("/proc/self/statm"));
-  if (!status.open(QIODevice::ReadOnly)) return 0;
-  return status.readAll().split(' ').value(1).toDouble() * static_cast<double>(sysconf(_SC_PAGESIZE)) / 1e6;
-}
 
 int measureFirstPaint(QWidget& window) {
   window.show();
   window.repaint();
   QApplication::processEvents();
-  QTextStream(stdout) << "first painted window after " << sinceProcessStart() << " ms, resident " << residentMegabytes() << " MB\n";
+  QTextStream(stdout) << "first painted window after " << usherwright::app::sinceProcessStart() << " ms, resident "
+                      << usherwright::app::residentMegabytes() << " MB\n";
   return 0;
 }
 

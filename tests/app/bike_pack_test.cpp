@@ -155,6 +155,8 @@ TEST_CASE("C-001 C-002 C-016 C-019 C-056 C-116: jobs, rides, the Wh they ask for
   page(b, Qt::Key_1, "Need");
   CHECK(visibleText(b).contains(QStringLiteral("500 W draw 11.4 A from a full pack, 13.4 A at nominal, 15.6 A at the cut-off")));
   CHECK(visibleText(b).contains(QStringLiteral("multiply what it shows by 0.952")));
+  CHECK(visibleText(b).contains(QStringLiteral("The packs weigh 6.6")));
+  CHECK(visibleText(b).contains(QStringLiteral("New packs cost")));
   b.clickButton(QStringLiteral("drop the last"));
   CHECK(b.document().plan().routes.size() == 1);
 }
@@ -266,7 +268,9 @@ TEST_CASE("C-012 C-010: a list of cells is taken in whole or not at all") {
 
 TEST_CASE("C-080: group volts are pasted, judged, kept; loose cells raise their finding") {
   Bench b;
-  page(b, Qt::Key_3, "Groups");
+  page(b, Qt::Key_1, "Labels");
+  b.clickButton(QStringLiteral("Group volts …"));
+  CHECK(b.window().station() == Station::Pack);
   auto* typed = named<QPlainTextEdit>(b, "group volts");
   b.click(typed);
   QApplication::clipboard()->setText(QStringLiteral("3.742 3.741 3.743 3.742 3.722 3.74 3.742 3.744 3.741 3.742 3.743 3.741 3.742"));
@@ -306,6 +310,10 @@ TEST_CASE("C-096: capacity tests are logged, a lost string is named, health is t
   CHECK(provenanceOf(b.document().plan(), "/packs/0/soh") == Provenance::Measured);
   b.clickButton(QStringLiteral("Drop the last test"));
   CHECK(b.document().plan().packs[0].capacityTests.size() == 1);
+  fill(b, "bench supply or load", QStringLiteral("150 W"));
+  CHECK(visibleText(b).contains(QStringLiteral("150 W at 54.6 V: at most 2.75 A; the pack takes 5 A, so set 2.75 A")));
+  fill(b, "bench supply or load", QStringLiteral("150 V"));
+  CHECK(visibleText(b).contains(QStringLiteral("a voltage")));
 }
 
 TEST_CASE("C-072: the BMS sheet names what differs, and a board of the shelf is fitted") {

@@ -128,6 +128,10 @@ void MainWindow::connectDesk() {
   connect(&look_, &Look::changed, this, &MainWindow::restyle);
   connect(&desk_, &Desk::workingRequested, this, &MainWindow::showWorking);
   connect(&desk_, &Desk::fieldRequested, this, &MainWindow::goToField);
+  connect(&desk_, &Desk::pageRequested, this, [this](Station station, const QString& page) {
+    goToStation(station);
+    views_.at(station)->showPage(page);
+  });
   connect(&desk_, &Desk::provenanceRequested, this, &MainWindow::chooseProvenance);
   connect(&desk_, &Desk::demoRequested, this, [this] { whenSafe(QStringLiteral("open the demo"), [this] { openDemo(); }); });
   connect(&session_, &FileSession::fileTouched, this, [this] {
@@ -178,10 +182,8 @@ void MainWindow::buildActions() {
     if (!notices_->takeKeyboard()) bottom_->say(QStringLiteral("There is no notice to answer."));
   });
   add("working", QStringLiteral("Working of the figure here"), "F2", "view", [this] { workingHere(); });
-  add("measure", QStringLiteral("What to measure next"), "F3", "go", [this] {
-    goToStation(Station::Bike);
-    views_.at(Station::Bike)->showPage(QStringLiteral("Measure next"));
-  });
+  add("measure", QStringLiteral("What to measure next"), "F3", "go",
+      [this] { Q_EMIT desk_.pageRequested(Station::Bike, QStringLiteral("Measure next")); });
   add("provenance", QStringLiteral("Where this value comes from"), "F4", "view", [this] { provenanceHere(); });
   add("fold-findings", QStringLiteral("Fold the findings"), "Ctrl+B", "view",
       [this] { findings_->setCollapsed(!findings_->isCollapsed()); });

@@ -23,6 +23,8 @@ class Desk : public QObject {
   void fieldRequested(const QString& pointer);
   /// Offer the sources of a value beside a widget.
   void provenanceRequested(const QString& pointer);
+  /// Turn to a page of a station.
+  void pageRequested(usherwright::Station station, const QString& page);
   void demoRequested();
 };
 

@@ -91,6 +91,18 @@ std::optional<Working> packWorking(const Context& c, std::size_t k, const std::s
     rules::addPeak(c, w);
     return w;
   }
+  if (what == "heat" && p.perCellPeak) {
+    const double ohms = Ohm(cell.resistance).value() * resistanceFactor(m.temperature);
+    const auto watt = [&](Ampere i) { return formatNumber(i.value() * i.value() * ohms, 2) + " W"; };
+    return Working{
+        "Heat in a cell of " + m.name,
+        "P = I_cell² · R_cell · f(T)",
+        {input(c, "I_cell", "at peak", text(*p.perCellPeak)),
+         input(c, "R_cell", "cell resistance", text(Ohm(cell.resistance)), at + "resistance_mohm"),
+         input(c, "f(T)", "at " + text(m.temperature), formatNumber(resistanceFactor(m.temperature)))},
+        watt(*p.perCellPeak) + " at peak" + (p.perCellSustained ? ", " + watt(*p.perCellSustained) + " for long" : std::string()),
+        "Joule heat"};
+  }
   if (what == "rise" && p.rise)
     return Working{"Warming of " + m.name,
                    "ΔT = I²·R·R_th·(1 − e^(−t/τ)), R_th = 1/(h·A), τ = R_th·m·0.9 kJ/(kg·K)",

@@ -71,12 +71,19 @@ LabelPage::LabelPage(Kit kit) : StationPage(kit) {
 
 void LabelPage::buildMeter(QVBoxLayout* column) {
   auto* head = new QHBoxLayout;
-  head->addWidget(stationHeading(QStringLiteral("Read the meter"), QStringLiteral("what a label leaves open, a reading settles")), 1);
+  head->addWidget(stationHeading(QStringLiteral("Read the meter"), QStringLiteral("what settles an open label")), 1);
   packs_ = new QComboBox;
   packs_->setAccessibleName(QStringLiteral("pack that is measured"));
   packs_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
   packs_->setMinimumWidth(180);
   head->addWidget(packs_);
+  auto* groups = new QPushButton(QStringLiteral("Group volts …"));
+  groups->setToolTip(QStringLiteral("Enter the volts of every group, at station Pack"));
+  connect(groups, &QPushButton::clicked, this, [this] {
+    if (pack() < kit_.document.plan().packs.size()) Q_EMIT kit_.desk.fieldRequested(QStringLiteral("/packs/%1/name").arg(pack()));
+    Q_EMIT kit_.desk.pageRequested(Station::Pack, QStringLiteral("Groups"));
+  });
+  head->addWidget(groups);
   column->addLayout(head);
   auto* grid = new QGridLayout;
   grid->setHorizontalSpacing(10);

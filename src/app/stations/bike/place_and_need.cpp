@@ -91,6 +91,48 @@ void PlacesPage::refresh() {
   side_->rebuild();
 }
 
+namespace {
+
+/// The packs as a share of the bike, and what the ones that are not stock add.
+QString massWords(const Plan& plan, const Figures& f, UnitSystem units) {
+  double all = 0;
+  double added = 0;
+  for (std::size_t k = 0; k < f.packs.size(); ++k) {
+    if (!f.packs[k].model.mass) return {};
+    all += f.packs[k].model.mass->value();
+    if (plan.packs[k].origin != Origin::Stock) added += f.packs[k].model.mass->value();
+  }
+  if (all <= 0) return {};
+  QString words = QStringLiteral("The packs weigh %1").arg(text(formatQuantity(all, Kind::Mass, units)));
+  if (plan.bike.mass)
+    words += QStringLiteral(", %1 % of the bike's %2")
+                 .arg(text(formatNumber(100 * all / plan.bike.mass->value(), 2)),
+                      text(formatQuantity(plan.bike.mass->value(), Kind::Mass, units)));
+  return words +
+         (added > 0 ? QStringLiteral("; %1 of it is added.").arg(text(formatQuantity(added, Kind::Mass, units))) : QStringLiteral("."));
+}
+
+/// What the packs that are not stock cost with tax and shipping, against the budget.
+QString moneyWords(const Plan& plan, const Figures& f) {
+  double cost = 0;
+  for (std::size_t k = 0; k < f.packs.size(); ++k) {
+    if (plan.packs[k].origin == Origin::Stock) continue;
+    if (!f.packs[k].model.cost) return {};
+    cost += f.packs[k].model.cost->value();
+  }
+  if (cost <= 0) return {};
+  const double whole = cost * (1 + plan.tax.value_or(Coefficient(0)).value()) + plan.shipping.value_or(Money(0)).value();
+  QString words = QStringLiteral("New packs cost %1 %2 with tax and shipping").arg(text(formatNumber(whole, 4)), text(plan.currency));
+  if (plan.budget) {
+    const double left = plan.budget->value() - whole;
+    words += left >= 0 ? QStringLiteral("; %1 of the budget are left").arg(text(formatNumber(left, 4)))
+                       : QStringLiteral("; that is %1 over the budget").arg(text(formatNumber(-left, 4)));
+  }
+  return words + QLatin1Char('.');
+}
+
+}  // namespace
+
 NeedPage::NeedPage(Kit kit) : StationPage(kit) {
   auto* column = new QVBoxLayout(this);
   column->setContentsMargins(0, 0, 0, 0);
@@ -190,6 +232,8 @@ void NeedPage::refresh() {
   if (const auto factor = odometerFactor(plan.bike))
     power << QStringLiteral("The odometer says %1 km for every true one: multiply what it shows by %2.")
                  .arg(text(formatNumber(1 / *factor)), text(formatNumber(*factor)));
+  power << massWords(plan, f, kit_.document.units()) << moneyWords(plan, f);
+  power.removeAll(QString());
   power_->setText(power.join(QLatin1Char(' ')));
   bars_->rebuild();
 }

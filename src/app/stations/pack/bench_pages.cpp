@@ -199,6 +199,19 @@ HealthPage::HealthPage(Kit kit, CurrentPack current) : StationPage(kit), current
   buttons->addWidget(drop_);
   buttons->addStretch(1);
   column->addLayout(buttons);
+  auto* bench = new QHBoxLayout;
+  bench->setSpacing(8);
+  bench->addWidget(soft(QStringLiteral("bench supply or load")));
+  supply_ = new QLineEdit;
+  supply_->setAccessibleName(QStringLiteral("bench supply or load"));
+  supply_->setPlaceholderText(QStringLiteral("W"));
+  supply_->setFixedWidth(80);
+  connect(supply_, &QLineEdit::textChanged, this, &HealthPage::showSupply);
+  bench->addWidget(supply_);
+  supplyWords_ = soft();
+  supplyWords_->setWordWrap(true);
+  bench->addWidget(supplyWords_, 1);
+  column->addLayout(bench);
   bars_ = new DrawingView(kit_, QStringLiteral("capacity tests drawn"));
   bars_->setGround([this](drawing::Size size) {
     const Plan& plan = kit_.document.plan();
@@ -234,6 +247,25 @@ void HealthPage::log() {
   if (kit_.document.commit(next, QStringLiteral("log a capacity test"))) putBack_->clear();
 }
 
+/// V × A ≤ W: what a supply or load of this size may be set to.
+void HealthPage::showSupply() {
+  if (current_() >= kit_.document.plan().packs.size()) return;
+  const PackModel& m = kit_.document.assessment().figures.packs[current_()].model;
+  if (supply_->text().trimmed().isEmpty()) return supplyWords_->setText(QStringLiteral("its watts give the amperes it can be set to"));
+  const auto watt = parseQuantity(supply_->text().toStdString(), Kind::Power);
+  if (!watt || *watt <= 0)
+    return supplyWords_->setText(watt ? QStringLiteral("More than nothing is expected.") : text(watt.error().sentence()));
+  const double amps = *watt / m.full.value();
+  Known<Ampere> limit = kit_.document.plan().packs[current_()].bms.charge;
+  if (m.cellCharge) limit = limit ? std::min(*limit, *m.cellCharge) : *m.cellCharge;
+  QString words = QStringLiteral("%1 W at %2 V: at most %3 A")
+                      .arg(text(formatNumber(*watt)), text(formatNumber(m.full.value())), text(formatNumber(amps)));
+  if (limit)
+    words += QStringLiteral("; the pack takes %1 A, so set %2 A to charge")
+                 .arg(text(formatNumber(limit->value())), text(formatNumber(std::min(amps, limit->value()))));
+  supplyWords_->setText(words + QLatin1Char('.'));
+}
+
 void HealthPage::refresh() {
   const Plan& plan = kit_.document.plan();
   if (current_() >= plan.packs.size()) return;
@@ -254,6 +286,7 @@ void HealthPage::refresh() {
                             : QStringLiteral("Health now: %1 %, as entered.").arg(text(formatNumber(100 * p.soh.value(), 3))));
   adopt_->setVisible(verdict.has_value());
   if (verdict) adopt_->setText(QStringLiteral("Set health to %1 %").arg(text(formatNumber(100 * verdict->health, 3))));
+  showSupply();
   bars_->rebuild();
   drop_->setVisible(!p.capacityTests.empty());
   tested_->setVisible(!p.capacityTests.empty() && !cell.verified);

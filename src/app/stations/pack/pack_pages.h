@@ -82,7 +82,9 @@ class HealthPage : public StationPage {
  private:
   void log();
   CurrentPack current_;
-  QLineEdit *when_, *putBack_, *resistance_;
+  void showSupply();
+  QLineEdit *when_, *putBack_, *resistance_, *supply_;
+  QLabel* supplyWords_;
   QLabel *tests_, *verdict_, *problem_, *trust_;
   DrawingView* bars_;
   QPushButton *drop_, *adopt_, *tested_;

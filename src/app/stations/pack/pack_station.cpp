@@ -94,13 +94,14 @@ void PackStation::buildFigures(QVBoxLayout* column) {
   auto* more = new QHBoxLayout;
   more->setSpacing(14);
   sustained_ = new Figure(kit_, QStringLiteral("a cell for long"), {});
+  heat_ = new Figure(kit_, QStringLiteral("heats at peak"), {});
   sagAtPeak_ = new Figure(kit_, QStringLiteral("sags at peak"), {});
   rise_ = new Figure(kit_, QStringLiteral("warms by"), {});
   perKilo_ = new Figure(kit_, QStringLiteral("per kg"), {});
   perMoney_ = new Figure(kit_, QStringLiteral("per money"), {});
   buy_ = new Figure(kit_, QStringLiteral("cells to buy"), {});
   balance_ = new Figure(kit_, QStringLiteral("balances 1 %"), {});
-  for (Figure* f : {sustained_, sagAtPeak_, rise_, perKilo_, perMoney_, buy_, balance_}) more->addWidget(f);
+  for (Figure* f : {sustained_, heat_, sagAtPeak_, rise_, perKilo_, perMoney_, buy_, balance_}) more->addWidget(f);
   more->addStretch(1);
   column->addLayout(more);
 }
@@ -244,6 +245,10 @@ void PackStation::showFigures() {
   set(cost_, "cost", p.model.cost ? text(formatNumber(p.model.cost->value())) : unknown, currency);
   set(sustained_, "sustained", p.perCellSustained ? text(formatNumber(p.perCellSustained->value())) : unknown, QStringLiteral("A"));
   set(sagAtPeak_, "sag", p.sagAtPeak ? text(formatNumber(p.sagAtPeak->value())) : unknown, QStringLiteral("V"));
+  const Cell& cell = *kit_.document.plan().findCell(kit_.document.plan().packs[current_].cell);
+  const double ohms = Ohm(cell.resistance).value() * resistanceFactor(p.model.temperature);
+  set(heat_, "heat", p.perCellPeak ? text(formatNumber(p.perCellPeak->value() * p.perCellPeak->value() * ohms, 2)) : unknown,
+      QStringLiteral("W/cell"));
   set(rise_, "rise", p.rise ? text(formatNumber(p.rise->value(), 2)) : unknown, QStringLiteral("K"));
   set(perKilo_, "per-kg", p.model.mass ? text(formatNumber(p.model.label.value() / p.model.mass->value())) : unknown, QStringLiteral("Wh"));
   set(perMoney_, "per-money",

@@ -38,7 +38,7 @@ class PackStation : public StationView {
   QButtonGroup* tabs_;
   DrawingView *block_, *ladder_, *sag_;
   Figure *rated_, *label_, *mass_, *perCell_, *cost_, *resistance_;
-  Figure *sustained_, *sagAtPeak_, *rise_, *perKilo_, *perMoney_, *buy_, *balance_;
+  Figure *sustained_, *heat_, *sagAtPeak_, *rise_, *perKilo_, *perMoney_, *buy_, *balance_;
   QLabel* guess_;
   QPushButton* takeGuess_;
   std::size_t current_ = 0;
