@@ -78,6 +78,7 @@ TEST_CASE("C-004 C-005 C-031: a pack label stays open until the meter settles it
   b.enter(QStringLiteral("S (in series) of stock"), QStringLiteral("14"));
   page(b, Qt::Key_1, "Labels");
   b.clickButton(QStringLiteral("Take 13S nmc"));
+  CHECK(b.document().plan().chargers[0].reading == Volt(54.6));  // what was read on the charger is kept
   CHECK(b.document().plan().packs[0].series == 13);
   CHECK(provenanceOf(b.document().plan(), "/packs/0/series") == Provenance::Measured);
   // By its label the block is 13S4P; a wrong P is offered to be mended on the block.
@@ -157,6 +158,7 @@ TEST_CASE("C-001 C-002 C-016 C-019 C-056 C-116: jobs, rides, the Wh they ask for
   CHECK(visibleText(b).contains(QStringLiteral("multiply what it shows by 0.952")));
   CHECK(visibleText(b).contains(QStringLiteral("The packs weigh 6.6")));
   CHECK(visibleText(b).contains(QStringLiteral("New packs cost")));
+  CHECK(visibleText(b).contains(QStringLiteral("stock alone goes about")));
   b.clickButton(QStringLiteral("drop the last"));
   CHECK(b.document().plan().routes.size() == 1);
 }
@@ -263,6 +265,9 @@ TEST_CASE("C-012 C-010: a list of cells is taken in whole or not at all") {
   CHECK(find->takeList(write("id,name,capacity_Ah,resistance_mohm,continuous_A,mass_g,price\nbench-1,Bench one,3,20,15,48,1.1\n")) ==
         QStringLiteral("1 cells taken in; the shelf has 25."));
   CHECK(visibleText(b).contains(QStringLiteral("of 114000")));
+  CHECK(find->takeList(write("id,name,series_from,series_to,chemistries,continuous_A,price\nwide,Wide,6,24,nmc lfp,200,90\n")) ==
+        QStringLiteral("1 boards taken in; the shelf has 13."));
+  CHECK(find->takeList(write("id,series_from,series_to,chemistries\nx,0,3,nmc\n")).contains(QStringLiteral("line 2, column series_from")));
   CHECK(find->takeList(b.file(QStringLiteral("none.csv"))).contains(QStringLiteral("cannot be read")));
 }
 

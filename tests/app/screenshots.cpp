@@ -91,6 +91,38 @@ const std::vector<Shot>& shots() {
          for (QPlainTextEdit* e : w.stationView(Station::Pack)->findChildren<QPlainTextEdit*>())
            e->setPlainText(QStringLiteral("3.742 3.741 3.743 3.742 3.702 3.740 3.742 3.744 3.741 3.742 3.743 3.741 3.742"));
        }},
+      {"find-night",
+       [](MainWindow& w) {
+         w.resize(1100, 700);
+         w.look().setTheme(Theme::Night);
+         w.session().begin(example("moor-tractor"));
+         w.goToStation(Station::Pack);
+         w.stationView(Station::Pack)->showPage(QStringLiteral("Find"));
+       }},
+      {"places-night",
+       [](MainWindow& w) {
+         w.resize(1100, 700);
+         w.look().setTheme(Theme::Night);
+         Plan plan = *withDuplicatePack(example("quarry-town-folder"), 0);
+         plan.packs[1].name = "the spare pack from the reading-room trailer";
+         plan.bike.frame = FrameKind::FullSuspension;
+         plan.packs[1].mount = "triangle";
+         w.session().begin(plan);
+         w.goToStation(Station::Bike);
+         w.stationView(Station::Bike)->showPage(QStringLiteral("Places"));
+       }},
+      {"label-settled",
+       [](MainWindow& w) {
+         Plan plan = example("ferry-path-library-trike");
+         plan.packs[0].labelVoltage = Volt(48);
+         w.session().begin(plan);
+         w.goToStation(Station::Bike);
+         for (QLineEdit* line : w.stationView(Station::Bike)->findChildren<QLineEdit*>()) {
+           if (line->accessibleName() == QStringLiteral("full and rested")) line->setText(QStringLiteral("54.5"));
+           if (line->accessibleName() == QStringLiteral("rested now")) line->setText(QStringLiteral("50.1"));
+         }
+         w.stationView(Station::Bike)->showPage(QStringLiteral("Labels"));
+       }},
       {"pack-health",
        [](MainWindow& w) {
          w.openDemo();

@@ -190,7 +190,9 @@ class Reader {
         continue;
       if (lithium_ && !lithium) continue;
       if (series_ && o.series != *series_) continue;
-      c.couldBe.push_back(fmt::format("{}S {}, full {} V", o.series, o.chemistry, formatNumber(o.full.value())));
+      const std::string what =
+          o.kind == Chemistry::Lead ? fmt::format("{} × 12 V lead", o.series / 6) : fmt::format("{}S {}", o.series, o.chemistry);
+      c.couldBe.push_back(fmt::format("{}, full {} V", what, formatNumber(o.full.value())));
       c.readings.push_back(o.full.value());
     }
     if (c.couldBe.size() != 1) c.settledBy = charger_ ? settlesCharger : settlesPack;

@@ -23,6 +23,9 @@ class LabelPage : public StationPage {
 
  private:
   void buildMeter(QVBoxLayout* column);
+  SeriesReading readings(QString& problem) const;
+  /// Empty until all four are there.
+  std::optional<TwoLoads> twoLoads(QString& problem) const;
   void showVerdict();
   void showResistance();
   void takeSettled();

@@ -1,6 +1,7 @@
 // Page Labels: the reader and the meter.
 #include <QDate>
 #include <QGridLayout>
+#include <algorithm>
 
 #include "app/present/words.h"
 #include "app/stations/bike/bike_pages.h"
@@ -114,6 +115,7 @@ void LabelPage::buildMeter(QVBoxLayout* column) {
   auto* buttons = new QHBoxLayout;
   buttons->addWidget(take_);
   buttons->addWidget(record_);
+  buttons->setSpacing(8);
   buttons->addWidget(rested_, 1);
   answer->addLayout(buttons);
   answer->addStretch(1);
@@ -167,15 +169,29 @@ void LabelPage::refresh() {
   showResistance();
 }
 
-void LabelPage::showVerdict() {
-  const Plan& plan = kit_.document.plan();
-  const bool there = pack() < plan.packs.size();
-  QString problem;
+SeriesReading LabelPage::readings(QString& problem) const {
   SeriesReading r;
   if (const auto v = read(full_, Kind::Voltage, problem)) r.restedFull = Volt(*v);
   if (const auto v = read(now_, Kind::Voltage, problem)) r.rested = Volt(*v);
   if (const auto v = read(charger_, Kind::Voltage, problem)) r.charger = Volt(*v);
-  if (plan.meterAccuracy) r.meterAccuracy = plan.meterAccuracy->value();
+  if (const auto accuracy = kit_.document.plan().meterAccuracy) r.meterAccuracy = accuracy->value();
+  return r;
+}
+
+std::optional<TwoLoads> LabelPage::twoLoads(QString& problem) const {
+  const auto v1 = read(v1_, Kind::Voltage, problem);
+  const auto a1 = read(a1_, Kind::Current, problem);
+  const auto v2 = read(v2_, Kind::Voltage, problem);
+  const auto a2 = read(a2_, Kind::Current, problem);
+  if (!v1 || !a1 || !v2 || !a2) return std::nullopt;
+  return TwoLoads{Volt(*v1), Ampere(*a1), Volt(*v2), Ampere(*a2)};
+}
+
+void LabelPage::showVerdict() {
+  const Plan& plan = kit_.document.plan();
+  const bool there = pack() < plan.packs.size();
+  QString problem;
+  const SeriesReading r = readings(problem);
   const Known<Volt> plate = there ? plan.packs[pack()].labelVoltage : std::nullopt;
   const SeriesVerdict verdict = settleSeries(plate, r);
   const QString about = plate ? QStringLiteral("Printed: %1 V. ").arg(text(formatNumber(plate->value()))) : QString();
@@ -210,11 +226,7 @@ void LabelPage::showVerdict() {
 void LabelPage::takeSettled() {
   const Plan& plan = kit_.document.plan();
   QString problem;
-  SeriesReading r;
-  if (const auto v = read(full_, Kind::Voltage, problem)) r.restedFull = Volt(*v);
-  if (const auto v = read(now_, Kind::Voltage, problem)) r.rested = Volt(*v);
-  if (const auto v = read(charger_, Kind::Voltage, problem)) r.charger = Volt(*v);
-  if (plan.meterAccuracy) r.meterAccuracy = plan.meterAccuracy->value();
+  const SeriesReading r = readings(problem);
   const SeriesVerdict verdict = settleSeries(plan.packs[pack()].labelVoltage, r);
   if (verdict.settled < 0) return;
   const SeriesCandidate& c = verdict.candidates[static_cast<std::size_t>(verdict.settled)];
@@ -222,6 +234,12 @@ void LabelPage::takeSettled() {
   const std::string at = "/packs/" + std::to_string(pack()) + "/";
   Expected<Plan> next =
       withEvidence(plan, at + "series", FieldValue{static_cast<double>(c.series)}, measured ? Provenance::Measured : Provenance::Label);
+  if (next && r.charger) {
+    const std::string& id = plan.packs[pack()].id;
+    for (std::size_t j = 0; j < plan.chargers.size(); ++j)
+      if (std::find(plan.chargers[j].forPacks.begin(), plan.chargers[j].forPacks.end(), id) != plan.chargers[j].forPacks.end() && next)
+        next = withEvidence(*next, "/chargers/" + std::to_string(j) + "/reading_V", FieldValue{r.charger->value()}, Provenance::Measured);
+  }
   if (next && r.restedFull) next = withEvidence(*next, at + "read_full_V", FieldValue{r.restedFull->value()}, Provenance::Measured);
   if (next)
     next = withField(*next, "/cells/" + next->packs[pack()].cell + "/chemistry",
@@ -251,14 +269,11 @@ void LabelPage::recordRested() {
 
 void LabelPage::showResistance() {
   QString problem;
-  const auto v1 = read(v1_, Kind::Voltage, problem);
-  const auto a1 = read(a1_, Kind::Current, problem);
-  const auto v2 = read(v2_, Kind::Voltage, problem);
-  const auto a2 = read(a2_, Kind::Current, problem);
+  const auto loads = twoLoads(problem);
   takeResistance_->hide();
   if (!problem.isEmpty()) return resistance_->setText(problem);
-  if (!v1 || !a1 || !v2 || !a2) return resistance_->setText(QStringLiteral("R = (V1 − V2)/(I2 − I1), at the pack's plug"));
-  const auto r = resistanceOf({Volt(*v1), Ampere(*a1), Volt(*v2), Ampere(*a2)});
+  if (!loads) return resistance_->setText(QStringLiteral("R = (V1 − V2)/(I2 − I1), at the pack's plug"));
+  const auto r = resistanceOf(*loads);
   if (!r) return resistance_->setText(text(r.error().sentence()));
   QString words = QStringLiteral("%1 mΩ, %2 V without load")
                       .arg(text(formatNumber(MilliOhm(r->resistance).value())), text(formatNumber(r->openCircuit.value(), 4)));
@@ -272,12 +287,9 @@ void LabelPage::showResistance() {
 
 void LabelPage::takeResistance() {
   QString problem;
-  const auto v1 = read(v1_, Kind::Voltage, problem);
-  const auto a1 = read(a1_, Kind::Current, problem);
-  const auto v2 = read(v2_, Kind::Voltage, problem);
-  const auto a2 = read(a2_, Kind::Current, problem);
-  if (!v1 || !a1 || !v2 || !a2) return;
-  const auto r = resistanceOf({Volt(*v1), Ampere(*a1), Volt(*v2), Ampere(*a2)});
+  const auto loads = twoLoads(problem);
+  if (!loads) return;
+  const auto r = resistanceOf(*loads);
   if (!r) return;
   const std::string pointer = "/packs/" + std::to_string(pack()) + "/measured_resistance_mohm";
   Expected<Plan> next = withEvidence(kit_.document.plan(), pointer, FieldValue{MilliOhm(r->resistance).value()}, Provenance::Measured);

@@ -232,6 +232,11 @@ void NeedPage::refresh() {
   if (const auto factor = odometerFactor(plan.bike))
     power << QStringLiteral("The odometer says %1 km for every true one: multiply what it shows by %2.")
                  .arg(text(formatNumber(1 / *factor)), text(formatNumber(*factor)));
+  if (f.range.stockAlone && !plan.packs.empty())
+    power << QStringLiteral("%1 alone goes about %2, all together %3.")
+                 .arg(text(f.packs.front().model.name),
+                      text(formatQuantity(f.range.stockAlone->value(), Kind::Distance, kit_.document.units())),
+                      text(formatQuantity(f.range.likely.value(), Kind::Distance, kit_.document.units())));
   power << massWords(plan, f, kit_.document.units()) << moneyWords(plan, f);
   power.removeAll(QString());
   power_->setText(power.join(QLatin1Char(' ')));

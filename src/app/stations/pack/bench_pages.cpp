@@ -297,7 +297,8 @@ void HealthPage::refresh() {
                                            text(testsBeforeUse(cell.trust))));
 }
 
-BoardPage::BoardPage(Kit kit, CurrentPack current) : StationPage(kit), current_(std::move(current)) {
+BoardPage::BoardPage(Kit kit, CurrentPack current, SharedShelf shelf)
+    : StationPage(kit), current_(std::move(current)), shelf_(std::move(shelf)) {
   auto* column = pageColumn(this);
   column->addWidget(stationHeading(QStringLiteral("BMS settings"), QStringLiteral("what it should say, and what its label or app says")));
   sheet_ = new QGridLayout;
@@ -317,7 +318,7 @@ BoardPage::BoardPage(Kit kit, CurrentPack current) : StationPage(kit), current_(
     const int at = boards_->currentIndex();
     if (at < 0 || at >= static_cast<int>(fitting_.size())) return;
     kit_.document.endMerge();
-    kit_.document.commit(withShelfBms(kit_.document.plan(), current_(), shippedShelf().boards[fitting_[static_cast<std::size_t>(at)]]),
+    kit_.document.commit(withShelfBms(kit_.document.plan(), current_(), shelf_->boards[fitting_[static_cast<std::size_t>(at)]]),
                          QStringLiteral("fit a BMS"));
   });
   row->addWidget(fit_);
@@ -350,7 +351,7 @@ void BoardPage::refresh() {
   const Cell& cell = *plan.findCell(p.cell);
   fitting_.clear();
   QStringList names;
-  const Shelf& shelf = shippedShelf();
+  const Shelf& shelf = *shelf_;
   for (std::size_t i = 0; i < shelf.boards.size(); ++i) {
     if (!shelf.boards[i].fits(p.series, cell.chemistry)) continue;
     fitting_.push_back(i);

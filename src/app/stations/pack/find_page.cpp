@@ -12,6 +12,17 @@ namespace {
 constexpr std::size_t mostOffered = 16;
 constexpr int searchDelay = 120;  // ms after the last edit
 
+/// Puts a list onto the shelf; an entry of an id that is there already takes its place.
+template <class Part>
+std::size_t takeIn(std::vector<Part>& shelf, const std::vector<Part>& list) {
+  for (const Part& part : list) {
+    const auto same = std::find_if(shelf.begin(), shelf.end(), [&](const Part& p) { return p.id == part.id; });
+    if (same != shelf.end()) *same = part;
+    else shelf.push_back(part);
+  }
+  return list.size();
+}
+
 QString faultWords(std::uint16_t faults) {
   QStringList out;
   if (faults & CutoffTooLow) out << QStringLiteral("the cut-off lies below the cells' minimum");
@@ -24,12 +35,24 @@ QString faultWords(std::uint16_t faults) {
 
 }  // namespace
 
-FindPage::FindPage(Kit kit, CurrentPack current) : StationPage(kit), current_(std::move(current)), shelf_(shippedShelf()) {
+FindPage::FindPage(Kit kit, CurrentPack current, SharedShelf shelf)
+    : StationPage(kit), current_(std::move(current)), shelf_(std::move(shelf)) {
   auto* column = new QVBoxLayout(this);
   column->setContentsMargins(0, 0, 0, 0);
   column->setSpacing(6);
-  column->addWidget(
-      stationHeading(QStringLiteral("Fits the controller"), QStringLiteral("every block and board of the shelf that raises no Stop")));
+  auto* head = new QHBoxLayout;
+  head->addWidget(
+      stationHeading(QStringLiteral("Fits the controller"), QStringLiteral("every block and board of the shelf that raises no Stop")), 1);
+  auto* list = new QPushButton(QStringLiteral("Take in a list …"));
+  list->setToolTip(QStringLiteral(
+      "CSV with a column id and columns named as in a plan file; lines with an error are named, and nothing of such a list is taken"));
+  connect(list, &QPushButton::clicked, this, [this] {
+    const QString path =
+        QFileDialog::getOpenFileName(this, QStringLiteral("A list of cells or boards"), {}, QStringLiteral("Lists (*.csv)"));
+    if (!path.isEmpty()) words_->setText(takeList(path));
+  });
+  head->addWidget(list);
+  column->addLayout(head);
   auto* wishes = new QHBoxLayout;
   wishes->setSpacing(8);
   const auto wish = [&](const QString& words, const QString& unit) {
@@ -51,7 +74,7 @@ FindPage::FindPage(Kit kit, CurrentPack current) : StationPage(kit), current_(st
   heaviest_ = wish(QStringLiteral("at most"), QStringLiteral("kg"));
   order_ = new QComboBox;
   order_->setAccessibleName(QStringLiteral("what counts most"));
-  order_->addItems({QStringLiteral("cheapest for its Wh"), QStringLiteral("lightest"), QStringLiteral("most Wh per kg")});
+  order_->addItems({QStringLiteral("cheapest"), QStringLiteral("lightest"), QStringLiteral("most Wh per kg")});
   connect(order_, &QComboBox::activated, this, [this] {
     chosen_ = -1;
     offer();
@@ -66,20 +89,12 @@ FindPage::FindPage(Kit kit, CurrentPack current) : StationPage(kit), current_(st
   });
   wishes->addWidget(trust_);
   wishes->addStretch(1);
-  auto* list = new QPushButton(QStringLiteral("Take in a list of cells …"));
-  list->setToolTip(QStringLiteral(
-      "CSV with a column id and columns named as in a plan file; lines with an error are named, and nothing of such a list is taken"));
-  connect(list, &QPushButton::clicked, this, [this] {
-    const QString path = QFileDialog::getOpenFileName(this, QStringLiteral("A list of cells"), {}, QStringLiteral("Lists (*.csv)"));
-    if (!path.isEmpty()) words_->setText(takeList(path));
-  });
-  wishes->addWidget(list);
   column->addLayout(wishes);
   scatter_ = new DrawingView(kit_, QStringLiteral("packs that fit"));
   scatter_->setGround([this](drawing::Size size) {
     const Plan& plan = kit_.document.plan();
     const auto least = parseQuantity(least_->text().toStdString(), Kind::Energy);
-    return drawing::packSearch({result_, shelf_, offered_, chosen_, WattHour(least ? *least : 0),
+    return drawing::packSearch({result_, *shelf_, offered_, chosen_, WattHour(least ? *least : 0),
                                 [this](const SearchHit& h) { return isWanted(h); }, plan.budget, plan.currency},
                                size);
   });
@@ -119,7 +134,7 @@ void FindPage::search() {
   of_ = kit_.document.snapshot();
   SearchRequest request;
   request.pack = current_();
-  result_ = searchPacks(*of_, shippedCatalogue(), shelf_, request);
+  result_ = searchPacks(*of_, shippedCatalogue(), *shelf_, request);
   if (least_->text().isEmpty()) {
     const auto& need = kit_.document.assessment().figures.need;
     if (of_->need.goalEnergy) least_->setText(text(formatNumber(of_->need.goalEnergy->value())));
@@ -134,7 +149,7 @@ bool FindPage::isWanted(const SearchHit& h) const {
   const auto most = parseQuantity(heaviest_->text().toStdString(), Kind::Mass);
   if (least && h.energy.value() < *least) return false;
   if (most && (h.mass.value() > *most || h.mass <= Kilogram(0))) return false;
-  return static_cast<int>(shelf_.cells[h.cell].trust) <= trust_->currentIndex();
+  return static_cast<int>(shelf_->cells[h.cell].trust) <= trust_->currentIndex();
 }
 
 void FindPage::offer() {
@@ -176,11 +191,11 @@ void FindPage::showChosen() {
   add_->setVisible(there && plan.packs.size() < mostPacks);
   if (!there) return words_->setText(QStringLiteral("Choose a point: click it, or walk with the arrow keys and press Enter."));
   const SearchHit& h = result_.hits[offered_[static_cast<std::size_t>(chosen_)]];
-  const Cell& cell = shelf_.cells[h.cell];
+  const Cell& cell = shelf_->cells[h.cell];
   QString words = QStringLiteral("%1S%2P of %3, %4: %5 Wh, %6 %7 with %8 cells to buy, %9 kg, %10 Wh/kg.")
                       .arg(h.series)
                       .arg(h.parallel)
-                      .arg(text(cell.name), text(shelf_.boards[h.board].bms.name), text(formatNumber(h.energy.value())),
+                      .arg(text(cell.name), text(shelf_->boards[h.board].bms.name), text(formatNumber(h.energy.value())),
                            text(formatNumber(h.cost.value())), text(plan.currency))
                       .arg(cellsToBuy(h.series, h.parallel))
                       .arg(text(formatNumber(h.mass.value())), text(formatNumber(h.energy.value() / std::max(0.01, h.mass.value()))));
@@ -204,22 +219,29 @@ void FindPage::take(bool asNew) {
     request.pack = plan.packs.size() - 1;
   }
   kit_.document.endMerge();
-  kit_.document.commit(withPick(plan, shelf_, request, pick));
+  kit_.document.commit(withPick(plan, *shelf_, request, pick));
 }
 
 QString FindPage::takeList(const QString& path) {
   QFile file(path);
   if (!file.open(QIODevice::ReadOnly)) return QStringLiteral("%1 cannot be read.").arg(path);
   if (file.size() > 4'000'000) return QStringLiteral("%1 is larger than 4 MB.").arg(path);
-  const auto cells = readCellList(file.readAll().toStdString());
-  if (!cells) return QStringLiteral("Nothing was taken in. %1").arg(text(cells.error().sentence()));
-  for (const Cell& cell : *cells) {
-    const auto same = std::find_if(shelf_.cells.begin(), shelf_.cells.end(), [&](const Cell& c) { return c.id == cell.id; });
-    if (same != shelf_.cells.end()) *same = cell;
-    else shelf_.cells.push_back(cell);
+  const std::string csv = file.readAll().toStdString();
+  const bool boards = csv.substr(0, csv.find('\n')).find("series_from") != std::string::npos;
+  const auto refused = [](const Problem& problem) { return QStringLiteral("Nothing was taken in. %1").arg(text(problem.sentence())); };
+  std::size_t count = 0;
+  if (boards) {
+    const auto list = readBoardList(csv);
+    if (!list) return refused(list.error());
+    count = takeIn(shelf_->boards, *list);
+  } else {
+    const auto list = readCellList(csv);
+    if (!list) return refused(list.error());
+    count = takeIn(shelf_->cells, *list);
   }
   search();
-  return QStringLiteral("%1 cells taken in; the shelf has %2.").arg(cells->size()).arg(shelf_.cells.size());
+  return boards ? QStringLiteral("%1 boards taken in; the shelf has %2.").arg(count).arg(shelf_->boards.size())
+                : QStringLiteral("%1 cells taken in; the shelf has %2.").arg(count).arg(shelf_->cells.size());
 }
 
 }  // namespace usherwright::app

@@ -9,6 +9,7 @@
 #include <QPushButton>
 #include <QTimer>
 #include <functional>
+#include <memory>
 
 #include "app/stations/station.h"
 #include "core/assess/search.h"
@@ -18,15 +19,17 @@ namespace usherwright::app {
 
 /// The pack that the station shows.
 using CurrentPack = std::function<std::size_t()>;
+/// The shelf of this session: what ships, and lists taken in.
+using SharedShelf = std::shared_ptr<Shelf>;
 
 /// Every pack that the controller and the current allow, Wh over cost.
 class FindPage : public StationPage {
   Q_OBJECT
 
  public:
-  FindPage(Kit kit, CurrentPack current);
+  FindPage(Kit kit, CurrentPack current, SharedShelf shelf);
   void refresh() override;
-  /// Takes in a list of cells as CSV for this session. The sentence says what happened.
+  /// Takes in a list of cells, or of boards, as CSV for this session. The sentence says what happened.
   QString takeList(const QString& path);
 
  private:
@@ -36,7 +39,7 @@ class FindPage : public StationPage {
   void showChosen();
   void take(bool asNew);
   CurrentPack current_;
-  Shelf shelf_;
+  SharedShelf shelf_;
   SearchResult result_;
   std::shared_ptr<const Plan> of_;
   std::vector<std::size_t> offered_;
@@ -95,11 +98,12 @@ class BoardPage : public StationPage {
   Q_OBJECT
 
  public:
-  BoardPage(Kit kit, CurrentPack current);
+  BoardPage(Kit kit, CurrentPack current, SharedShelf shelf);
   void refresh() override;
 
  private:
   CurrentPack current_;
+  SharedShelf shelf_;
   QGridLayout* sheet_;
   QComboBox* boards_;
   QPushButton* fit_;

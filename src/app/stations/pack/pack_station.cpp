@@ -25,11 +25,12 @@ PackStation::PackStation(Kit kit, QWidget* parent) : StationView(kit, parent), t
   sheets_ = new Pages;
   left->addWidget(sheets_, 1);
   const CurrentPack current = [this] { return current_; };
+  const auto shelf = std::make_shared<Shelf>(shippedShelf());
   sheets_->add(QStringLiteral("Block"), buildBlock());
-  sheets_->add(QStringLiteral("Find"), new FindPage(kit_, current));
+  sheets_->add(QStringLiteral("Find"), new FindPage(kit_, current, shelf));
   sheets_->add(QStringLiteral("Groups"), new GroupsPage(kit_, current));
   sheets_->add(QStringLiteral("Health"), new HealthPage(kit_, current));
-  sheets_->add(QStringLiteral("BMS"), new BoardPage(kit_, current));
+  sheets_->add(QStringLiteral("BMS"), new BoardPage(kit_, current, shelf));
   sheets_->add(QStringLiteral("Passport"), new PassportPage(kit_, current));
   connect(sheets_, &Pages::chosen, this, [this] { refresh(); });
   block_->setGround([this](drawing::Size size) { return drawing::packBlock(kit_.document.subject(), current_, size); });
