@@ -33,8 +33,9 @@ Drawing packSearch(const SearchView& view, Size size) {
   if (view.least > WattHour(0) && view.least.value() < plot.yMax) {
     pen.line({{plot.topLeft.x, plot.y(view.least.value())}, {plot.bottomRight.x, plot.y(view.least.value())}}, Ink::Copper, 1.5,
              Pattern::Dashed);
-    pen.text({plot.bottomRight.x - 6, plot.y(view.least.value()) + 15}, fmt::format("wanted {} Wh", formatNumber(view.least.value())),
-             Face::Small, Ink::Copper, Anchor::End);
+    const double y = plot.y(view.least.value());
+    pen.text({plot.bottomRight.x - 6, y + 18 > plot.bottomRight.y ? y - 5 : y + 15},
+             fmt::format("wanted {} Wh", formatNumber(view.least.value())), Face::Small, Ink::Copper, Anchor::End);
   }
   if (view.budget && view.budget->value() < plot.xMax) {
     const double x = plot.x(view.budget->value());

@@ -96,20 +96,6 @@ Held::Held(const Network& net, std::uint32_t conducting, bool limited)
   }
 }
 
-Held::Point Held::at(const std::array<double, maximumPacks>& emf) const {
-  if (perConductance_ == 0.0) return {};
-  double injected = 0.0;
-  for (std::size_t k = 0; k < count_; ++k) injected += conductance_[k] * (emf[k] - drop_);
-  const double open = injected * perConductance_;
-  double current = fixedCurrent_;
-  if (constantPower_) {
-    // Past the point of collapse there is no root; the double root stands in until the event is located.
-    const double discriminant = std::max(0.0, open * open - fourPowerResistance_);
-    current = twoPower_ / (open + std::sqrt(discriminant));
-  }
-  return {open - current * perConductance_, current};
-}
-
 }  // namespace circuit
 
 Ohm sourceResistance(const Source& source, const Joint& joint) { return source.cells + source.path + joint.onResistance; }

@@ -2,7 +2,9 @@
 // Time is in discharge.h.
 #pragma once
 
+#include <algorithm>
 #include <array>
+#include <cmath>
 #include <cstdint>
 #include <string>
 #include <vector>
@@ -84,7 +86,19 @@ class Held {
     double bus = 0.0;          ///< V
     double loadCurrent = 0.0;  ///< A
   };
-  Point at(const std::array<double, maximumPacks>& emf) const;
+  Point at(const std::array<double, maximumPacks>& emf) const {
+    if (perConductance_ == 0.0) return {};
+    double injected = 0.0;
+    for (std::size_t k = 0; k < count_; ++k) injected += conductance_[k] * (emf[k] - drop_);
+    const double open = injected * perConductance_;
+    double current = fixedCurrent_;
+    if (constantPower_) {
+      // Past the point of collapse there is no root; the double root stands in until the event is located.
+      const double discriminant = std::max(0.0, open * open - fourPowerResistance_);
+      current = twoPower_ / (open + std::sqrt(discriminant));
+    }
+    return {open - current * perConductance_, current};
+  }
   /// Current of a source when the bus stands at `bus`; 0 for one that does not conduct.
   double current(std::size_t k, double emf, double bus) const { return conductance_[k] * (emf - drop_ - bus); }
   std::uint32_t conducting() const { return conducting_; }

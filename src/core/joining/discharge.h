@@ -9,7 +9,7 @@
 #include <vector>
 
 #include "core/joining/circuit.h"
-#include "core/pack/integrate.h"
+#include "core/joining/trace.h"
 
 namespace usherwright {
 
@@ -77,15 +77,16 @@ class DischargeRun {
  private:
   friend DischargeRun discharge(DischargeInput input);
   friend class Discharger;
+  /// A smooth stretch: nothing opens, shuts, leaves or limits within it.
   struct Piece {
-    numeric::DenseStep step;
-    std::array<double, maximumPacks> lineBase{}, lineSlope{};  ///< rest voltage = base + slope · soc
+    double start = 0, length = 0;  ///< s
+    std::array<circuit::Trace, maximumPacks> traces{};
     std::uint32_t conducting = 0;
     bool limited = false;  ///< by the controller
     bool power = true;     ///< false while a selector changes over
   };
   circuit::Held heldIn(const Piece& piece) const { return {network_, piece.conducting, piece.limited}; }
-  void fill(Row& row, const Piece& piece, const circuit::Held& held, double time) const;
+  void fill(Row& row, const Piece& piece, const circuit::Held& held, double time, const std::array<double, maximumPacks>& decay) const;
   DischargeInput input_;
   circuit::Network network_;
   std::vector<Piece> pieces_;
