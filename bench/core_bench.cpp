@@ -39,7 +39,7 @@ BENCHMARK(discharges)->Unit(benchmark::kMillisecond);
 void dischargeEverySecond(benchmark::State& state) {
   const Assessment a = assess(bench::demoPlan(), shippedCatalogue());
   const DischargeInput input = a.figures.full->input();
-  for (auto _ : state) benchmark::DoNotOptimize(discharge(input).rows(Second(1)));
+  for (auto _ : state) benchmark::DoNotOptimize(discharge(input).table(Second(1)));
 }
 BENCHMARK(dischargeEverySecond)->Unit(benchmark::kMillisecond);
 

@@ -70,7 +70,7 @@ int main() {
     ++rows;
   }
   std::size_t ours = 0;
-  const double mine = medianSeconds(201, [&] { ours = discharge(input).rows(Second(1)).size(); });
+  const double mine = medianSeconds(201, [&] { ours = discharge(input).table(Second(1)).rows(); });
   const double theirs = medianSeconds(9, [&] { return std::system(command.c_str()); });
   std::printf("simulated %.0f s, %zu rows here, %zu rows there\n", until.value(), ours, rows);
   std::printf("ours    %8.3f ms\nngspice %8.1f ms\nratio   %8.0f  (wanted: at least 100)\n", mine * 1e3, theirs * 1e3, theirs / mine);

@@ -108,7 +108,7 @@ TEST_CASE("the largest power is where brute force finds it") {
     std::vector<Source> sources;
     const int n = *rc::gen::inRange(1, 5);
     for (int i = 0; i < n; ++i) sources.push_back(simple(13, between(0.05, 0.3), between(0.1, 1)));
-    const Joint joint{Volt(between(0, 0.5)), Ohm(0.003), true, false};
+    const Joint joint{Volt(between(0, 0.5)), Ohm(0.003), true};
     const MaximumPower found = maximumPower(sources, joint);
     double best = 0;
     for (double bus = 1; bus < 56; bus += 0.005) best = std::max(best, powerAtBus(sources, joint, Volt(bus)).value());
@@ -120,7 +120,7 @@ TEST_CASE("the largest power is where brute force finds it") {
 TEST_CASE("two unlike resistances share a direct load by conductance") {
   DischargeInput in;
   in.sources = {simple(13, 0.1, 0.7), simple(13, 0.2, 0.7)};
-  in.joint = {Volt(0), Ohm(0), false, false};
+  in.joint = {Volt(0), Ohm(0), false};
   in.load.constantPower = false;
   in.load.current = Ampere(9);
   const Row row = discharge(in).at(Second(0));
@@ -129,7 +129,7 @@ TEST_CASE("two unlike resistances share a direct load by conductance") {
 }
 
 TEST_CASE("equal volts equalise nothing; the higher pack always gives") {
-  const Joint direct{Volt(0), Ohm(0.0005), false, false};
+  const Joint direct{Volt(0), Ohm(0.0005), false};
   const Equalising still = equalise(simple(13, 0.1, 0.6), simple(13, 0.15, 0.6), direct);
   CHECK(still.moved.value() == Approx(0).margin(1e-9));
   CHECK(still.untilQuiet == Second(0));
@@ -148,7 +148,7 @@ TEST_CASE("equal volts equalise nothing; the higher pack always gives") {
 
 TEST_CASE("the connect window follows its limits, and the cold") {
   const Source high = simple(13, 0.1, 0.9), low = simple(13, 0.1, 0.5);
-  const Joint plug{Volt(0), MilliOhm(0.5), false, false};
+  const Joint plug{Volt(0), MilliOhm(0.5), false};
   ReceivingLimits limits{Ampere(5), Ampere(30), Ampere(30), Celsius(20), Chemistry::Nmc};
   const ConnectWindow warm = connectWindow(high, low, plug, limits);
   CHECK(warm.receiving == 1);

@@ -69,7 +69,7 @@ DischargeInput randomPlan(std::mt19937& random) {
     in.sources.push_back(s);
   }
   const bool direct = std::bernoulli_distribution(0.3)(random);
-  in.joint = direct ? Joint{Volt(0), Ohm(0.0005), false, false} : Joint{Volt(between(0.02, 0.45)), Ohm(between(0.003, 0.008)), true, false};
+  in.joint = direct ? Joint{Volt(0), Ohm(0.0005), false} : Joint{Volt(between(0.02, 0.45)), Ohm(between(0.003, 0.008)), true};
   in.load.constantPower = std::bernoulli_distribution(0.6)(random);
   in.load.power = Watt(between(150, 400));
   in.load.current = Ampere(between(4, 9));

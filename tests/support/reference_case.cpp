@@ -102,7 +102,7 @@ Source sourceOf(const Json& p) {
 }
 
 Joint jointOf(const Json& j) {
-  return {Volt(j.at("forward_drop_V").get<double>()), Ohm(j.at("on_resistance_ohm").get<double>()), j.at("one_way").get<bool>(), false};
+  return {Volt(j.at("forward_drop_V").get<double>()), Ohm(j.at("on_resistance_ohm").get<double>()), j.at("one_way").get<bool>()};
 }
 
 DischargeInput dischargeOf(const Json& in) {

@@ -21,7 +21,7 @@ constexpr double withoutRides = 0.15;  // half-width of the band until five ride
 Joint jointOf(const Joining& joining, std::size_t packs) {
   Joint j;
   j.oneWay = joining.method != Method::Direct;
-  j.oneAtATime = joining.method == Method::Selector && packs > 1;
+  if (joining.method == Method::Selector && packs > 1) j.turns = Turns::OneAtATime;
   Volt drop(0);
   MilliOhm on(0);
   switch (joining.method) {
@@ -211,11 +211,11 @@ class Maker {
     DischargeInput in;
     for (std::size_t k : who) in.sources.push_back(f_.packs[k].source);
     in.joint = f_.joint;
-    if (who.size() < 2) in.joint.oneAtATime = false;
+    if (who.size() < 2) in.joint.turns = Turns::Together;
     in.load = load;
     in.common = f_.common;
     in.cutoff = f_.cutoff;
-    if (in.joint.oneAtATime) {
+    if (in.joint.turns != Turns::Together) {
       in.order = orderOf(plan_, f_.packs);
       in.mark = plan_.joining.mark;
     }
@@ -251,7 +251,7 @@ class Maker {
       capacity += p.model.capacity.value();
       highest = std::max(highest, p.model.restVoltage());
     }
-    if (f_.joint.oneAtATime) highest = f_.packs[orderOf(plan_, f_.packs).front()].model.restVoltage();
+    if (f_.joint.turns != Turns::Together) highest = f_.packs[orderOf(plan_, f_.packs).front()].model.restVoltage();
     f_.truthAtStart = StateOfCharge(charge / capacity);
     f_.gaugeAtStart = gaugeAt(f_, highest - f_.joint.forwardDrop);
   }
@@ -333,7 +333,7 @@ class Maker {
     if (const ConnectorClass* c = catalogue_.connector(receiving.plug)) limits.plug = c->continuous;
     limits.cells = f_.packs[low].model.temperature;
     limits.chemistry = f_.packs[low].model.chemistry;
-    f_.window = connectWindow(beforePlug(low), beforePlug(high), {Volt(0), MilliOhm(0.5), false, false}, limits);
+    f_.window = connectWindow(beforePlug(low), beforePlug(high), {Volt(0), MilliOhm(0.5), false, Turns::Together}, limits);
     f_.windowHigh = high;
     f_.windowLow = low;
   }

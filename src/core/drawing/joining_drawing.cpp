@@ -33,6 +33,7 @@ std::string endWords(const DischargeRun& run) {
     case EndCause::LastPackEmpty: return "the last pack is empty";
     case EndCause::Collapse: return "the voltage collapses";
     case EndCause::TimeLimit: return "nothing ends it";
+    case EndCause::RideOver: return "the ride is over";
     case EndCause::Equalised:
     case EndCause::NoPack: return "no pack gives anything";
   }

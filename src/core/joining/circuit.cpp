@@ -32,9 +32,121 @@ Demand demand(const Load& load, double open, double resistance) {
   return {0.0, false, true};
 }
 
+/// What the load takes when the bus stands at `bus`.
+Demand demandAt(const Network& net, double bus) { return demand(net.load, bus, net.common); }
+
+/// Current into the bus less what the load takes from it; the operating point is its highest root.
+double excess(const Network& net, const std::array<double, maximumPacks>& emf, std::uint32_t present, double bus) {
+  double into = 0.0;
+  for (std::size_t k = 0; k < net.count; ++k) {
+    if (!(present >> k & 1u)) continue;
+    if (static_cast<int>(k) == net.fedSource) {
+      into += fed(net, emf[k], bus).output;
+      continue;
+    }
+    const double current = (emf[k] - net.forwardDrop - bus) * net.conductance[k];
+    into += net.oneWay ? std::max(0.0, current) : current;
+  }
+  const Demand taken = demandAt(net, bus);
+  return into - (taken.collapsed ? 1e9 : taken.current);
+}
+
+/// Highest bus voltage at which current in and out are equal; negative if there is none. Scanned from above, then
+/// closed in on by the Illinois form of false position.
+double busOf(const Network& net, const std::array<double, maximumPacks>& emf, std::uint32_t present) {
+  double top = 0.0;
+  for (std::size_t k = 0; k < net.count; ++k)
+    if (present >> k & 1u) top = std::max(top, static_cast<int>(k) == net.fedSource ? net.converter.set.value() : emf[k] - net.forwardDrop);
+  const auto f = [&](double bus) { return excess(net, emf, present, bus); };
+  if (f(top) >= 0) return top;
+  constexpr int scan = 240;
+  double high = top, low = top;
+  for (int i = 1; i < scan; ++i) {
+    low = top * (1 - static_cast<double>(i) / scan);
+    if (f(low) >= 0) break;
+    high = low;
+    low = -1;
+  }
+  if (low <= 0) return -1;
+  double atLow = f(low), atHigh = f(high);
+  for (int i = 0; i < 80 && high - low > 1e-12 * top; ++i) {
+    double middle = low + (high - low) * atLow / (atLow - atHigh);
+    if (!(middle > low && middle < high)) middle = 0.5 * (low + high);
+    const double value = f(middle);
+    if (value >= 0) {
+      low = middle;
+      atLow = value;
+      atHigh *= 0.5;
+    } else {
+      high = middle;
+      atHigh = value;
+      atLow *= 0.5;
+    }
+    if (std::abs(value) < 1e-11) return middle;
+  }
+  return 0.5 * (low + high);
+}
+
+Operating solveWithConverter(const Network& net, const std::array<double, maximumPacks>& emf, std::uint32_t present) {
+  Operating out;
+  out.bus = busOf(net, emf, present);
+  if (present == 0 || out.bus < 0) {
+    out.bus = 0.0;
+    out.collapsed = true;
+    return out;
+  }
+  const Demand taken = demandAt(net, out.bus);
+  out.loadCurrent = taken.current;
+  out.limited = taken.limited;
+  out.controller = out.bus - taken.current * net.common;
+  for (std::size_t k = 0; k < net.count; ++k) {
+    if (!(present >> k & 1u)) continue;
+    if (static_cast<int>(k) == net.fedSource) {
+      out.fed = fed(net, emf[k], out.bus);
+      out.current[k] = out.fed.input;
+      if (out.fed.output > 0) out.conducting |= 1u << k;
+      continue;
+    }
+    const double current = (emf[k] - net.forwardDrop - out.bus) * net.conductance[k];
+    if (net.oneWay && current <= 0) continue;
+    out.current[k] = current;
+    out.conducting |= 1u << k;
+  }
+  return out;
+}
+
 }  // namespace
 
+Fed fed(const Network& net, double emf, double bus) {
+  constexpr double slope = 0.02;      // Ω, of the output's regulation
+  constexpr double mostShare = 0.98;  // of the power that the source can give at all
+  Fed out;
+  const Converter& c = net.converter;
+  const double open = emf - net.fedResistance * c.standby.value();
+  out.terminal = open;
+  out.input = c.standby.value();
+  if (!net.converterOn || bus <= 0) return out;
+  const double byVoltage = (c.set.value() - bus) / slope;
+  const double byCurrent = c.outputLimit.value();
+  const double byPower = c.powerLimit.value() / bus;
+  out.output = std::max(0.0, std::min({byVoltage, byCurrent, byPower}));
+  if (out.output <= 0) return out;
+  out.regulation = out.output == byVoltage ? Regulation::Voltage : out.output == byCurrent ? Regulation::Current : Regulation::Power;
+  double power = out.output * bus / c.efficiency;
+  const double most = mostShare * open * open / (4 * net.fedResistance);
+  if (power > most) {
+    out.output *= most / power;
+    out.regulation = Regulation::Power;
+    power = most;
+  }
+  // V·(E − V)/R = P, high-voltage root.
+  out.terminal = 0.5 * (open + std::sqrt(open * open - 4 * net.fedResistance * power));
+  out.input = power / out.terminal + c.standby.value();
+  return out;
+}
+
 Operating solve(const Network& net, const std::array<double, maximumPacks>& emf, std::uint32_t present) {
+  if (net.fedSource >= 0) return solveWithConverter(net, emf, present);
   Operating out;
   std::array<std::uint8_t, maximumPacks> order{};
   std::size_t n = 0;
@@ -77,14 +189,15 @@ Operating solve(const Network& net, const std::array<double, maximumPacks>& emf,
   return out;
 }
 
-Held::Held(const Network& net, std::uint32_t conducting, bool limited)
+Held::Held(const Network& net, std::uint32_t conducting, bool limited, const std::array<double, maximumPacks>& added)
     : count_(net.count), drop_(net.forwardDrop), conducting_(conducting) {
   double sum = 0.0;
   for (std::size_t k = 0; k < count_; ++k) {
     if (!(conducting >> k & 1u)) continue;
-    conductance_[k] = net.conductance[k];
-    sum += net.conductance[k];
+    conductance_[k] = net.conductance[k] / (1 + added[k] * net.conductance[k]);
+    sum += conductance_[k];
   }
+  if (net.fedSource >= 0) general_ = &net;
   if (sum <= 0.0) return;
   perConductance_ = 1 / sum;
   constantPower_ = net.load.constantPower && !limited;
@@ -94,6 +207,11 @@ Held::Held(const Network& net, std::uint32_t conducting, bool limited)
   } else {
     fixedCurrent_ = net.load.constantPower ? net.load.limit.value() : net.load.current.value();
   }
+}
+
+Held::Point Held::solved(const std::array<double, maximumPacks>& emf) const {
+  const double bus = busOf(*general_, emf, conducting_);
+  return bus < 0 ? Point{} : Point{bus, demandAt(*general_, bus).current};
 }
 
 }  // namespace circuit

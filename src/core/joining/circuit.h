@@ -29,7 +29,15 @@ struct Source {
   StateOfCharge start{1};
   StateOfCharge floor{0};  ///< the pack leaves at this charge
   Volt groupCutoff;        ///< the pack leaves when a group is below this; 0 = never
+  double behind = 0.0;     ///< share of charge by which the lowest group is below the others, 0 … 1
   friend bool operator==(const Source&, const Source&) = default;
+};
+
+/// Who is on the bus when.
+enum class Turns : std::uint8_t {
+  Together,    ///< all from the start
+  OneAtATime,  ///< selector: the next instead of the last, break before make
+  AddAtMark    ///< switched inputs: the next beside those that are on
 };
 
 /// Between each source and the bus. Two-way joints have no forward drop.
@@ -37,8 +45,24 @@ struct Joint {
   Volt forwardDrop;
   Ohm onResistance;
   bool oneWay = true;
-  bool oneAtATime = false;  ///< selector
+  Turns turns = Turns::Together;
   friend bool operator==(const Joint&, const Joint&) = default;
+};
+
+/// A DC/DC converter between one source and the bus. Its output is diode-fed: it takes nothing back.
+/// Output current = clamp((set − V)/0.02 Ω, 0, min(outputLimit, powerLimit/V)); the source gives output · V/(η · its volts)
+/// and the standby current.
+struct Converter {
+  std::size_t source = 0;  ///< index of the source that it stands behind
+  Volt set;
+  Ampere outputLimit{1e9};
+  Watt powerLimit{1e9};
+  double efficiency = 0.92;  ///< 0.5 … 1
+  Ampere standby;
+  Volt inputLow;         ///< off while its source is outside this window; on again 1 V inside it
+  Volt inputHigh{1e9};
+  Volt ownCut;  ///< below this it goes off and stays off; 0 = none
+  friend bool operator==(const Converter&, const Converter&) = default;
 };
 
 struct Load {
@@ -59,16 +83,37 @@ struct Network {
   bool oneWay = true;
   double common = 0.0;  ///< Ω from the bus to the controller
   Load load;
+  int fedSource = -1;        ///< index of the source behind the converter; −1 = no converter
+  bool converterOn = false;  ///< within its input window
+  Converter converter;
+  double fedResistance = 0.0;  ///< Ω of that source up to the converter
 };
+
+/// What holds a converter's output.
+enum class Regulation : std::uint8_t { Off, Voltage, Current, Power };
+
+/// A converter at a bus voltage and the rest voltage behind it.
+struct Fed {
+  double output = 0.0;    ///< A into the bus
+  double input = 0.0;     ///< A from the source
+  double terminal = 0.0;  ///< V at the converter's input
+  Regulation regulation = Regulation::Off;
+};
+Fed fed(const Network& network, double emf, double bus);
 
 struct Operating {
   double bus = 0.0;                            ///< V
   double controller = 0.0;                     ///< V
   double loadCurrent = 0.0;                    ///< A
   std::array<double, maximumPacks> current{};  ///< A from each source
+  Fed fed;                                     ///< the converter, if there is one
   std::uint32_t conducting = 0;                ///< bit per source that carries current
   bool limited = false;                        ///< the controller's limit holds the current
   bool collapsed = false;                      ///< no operating point at this power
+  /// A that source k puts on the bus: its current, or what comes out of its converter.
+  double delivered(const Network& network, std::size_t k) const {
+    return static_cast<int>(k) == network.fedSource ? fed.output : current[k];
+  }
 };
 
 /// The operating point for source voltages `emf` (rest voltage − v1); sources outside `present` are off.
@@ -76,17 +121,20 @@ struct Operating {
 Operating solve(const Network& network, const std::array<double, maximumPacks>& emf, std::uint32_t present);
 
 /// The circuit with its conducting set, and the controller's limit, held as they are: between events nothing else
-/// happens, and the operating point is smooth in the source voltages.
+/// happens, and the operating point is smooth in the source voltages. `added` is a resistance in series with each source
+/// (all 0: the circuit itself); with it an iteration on the currents takes account of what they do to their sources.
 class Held {
  public:
   Held() = default;
-  Held(const Network& network, std::uint32_t conducting, bool limited);
+  Held(const Network& network, std::uint32_t conducting, bool limited, const std::array<double, maximumPacks>& added = {});
 
   struct Point {
     double bus = 0.0;          ///< V
     double loadCurrent = 0.0;  ///< A
   };
-  Point at(const std::array<double, maximumPacks>& emf) const {
+  Point at(const std::array<double, maximumPacks>& emf) const { return general_ ? solved(emf) : linear(emf); }
+  /// Without a converter.
+  Point linear(const std::array<double, maximumPacks>& emf) const {
     if (perConductance_ == 0.0) return {};
     double injected = 0.0;
     for (std::size_t k = 0; k < count_; ++k) injected += conductance_[k] * (emf[k] - drop_);
@@ -99,11 +147,38 @@ class Held {
     }
     return {open - current * perConductance_, current};
   }
+  /// The same for a fixed number of sources, by value, for long columns.
+  template <std::size_t n>
+  struct Linear {
+    std::array<double, n> conductance{};
+    double perConductance = 0, drop = 0, fourPowerResistance = 0, twoPower = 0, fixedCurrent = 0;
+    /// The load's current behind an open-circuit voltage of the bus.
+    double load(double open) const {
+      return fixedCurrent + twoPower / (open + std::sqrt(std::max(1e-300, open * open - fourPowerResistance)));
+    }
+  };
+  template <std::size_t n>
+  Linear<n> columns() const {
+    Linear<n> out;
+    for (std::size_t k = 0; k < n; ++k) out.conductance[k] = conductance_[k];
+    out.perConductance = perConductance_;
+    out.drop = drop_;
+    out.fourPowerResistance = constantPower_ ? fourPowerResistance_ : 0;
+    out.twoPower = constantPower_ ? twoPower_ : 0;
+    out.fixedCurrent = perConductance_ > 0 && !constantPower_ ? fixedCurrent_ : 0;
+    return out;
+  }
   /// Current of a source when the bus stands at `bus`; 0 for one that does not conduct.
-  double current(std::size_t k, double emf, double bus) const { return conductance_[k] * (emf - drop_ - bus); }
+  double current(std::size_t k, double emf, double bus) const {
+    if (general_ && static_cast<int>(k) == general_->fedSource) return fed(*general_, emf, bus).input;
+    return conductance_[k] * (emf - drop_ - bus);
+  }
   std::uint32_t conducting() const { return conducting_; }
+  bool isGeneral() const { return general_ != nullptr; }
 
  private:
+  Point solved(const std::array<double, maximumPacks>& emf) const;
+
   std::size_t count_ = 0;
   std::array<double, maximumPacks> conductance_{};  ///< 0 for a source that does not conduct
   double perConductance_ = 0.0;                     ///< 1/ΣG
@@ -112,6 +187,7 @@ class Held {
   double fixedCurrent_ = 0.0;  ///< A, where the load does not depend on the voltage
   bool constantPower_ = false;
   std::uint32_t conducting_ = 0;
+  const Network* general_ = nullptr;  ///< with a converter: solved as a whole, nothing held
 };
 
 }  // namespace circuit

@@ -4,8 +4,24 @@
 
 #include <array>
 #include <cmath>
+#include <cstdint>
+#include <vector>
 
 namespace usherwright::circuit {
+
+/// One piece of a pack's rest curve: volts = base + slope · charge, from `from` up to the next piece.
+struct RestLine {
+  double from = 0, base = 0, slope = 0;
+};
+using RestLines = std::vector<RestLine>;
+
+/// The piece that holds a charge, looked for from `hint`. Beyond either end the last piece goes on: a pack that another
+/// one overcharges has to stand somewhere.
+inline const RestLine& lineAt(const RestLines& lines, double soc, std::uint8_t& hint) {
+  while (hint > 0 && soc < lines[hint].from) --hint;
+  while (hint + 1u < lines.size() && soc > lines[hint + 1u].from) ++hint;
+  return lines[hint];
+}
 
 struct Trace {
   double soc = 0;                      ///< at the start
@@ -15,14 +31,13 @@ struct Trace {
   double decay = 0;                    ///< V: what is left of the state before, times e^(−rate·t)
   double rate = 0;                     ///< 1/s; 0 without a slow part
   double tau = 0;                      ///< s; 1/rate
-  double lineBase = 0, lineSlope = 0;  ///< rest voltage = base + slope · soc
 
   double currentAt(double t) const { return current[0] + t * (current[1] + t * current[2]); }
+  double driftAt(double t) const { return current[1] + 2 * t * current[2]; }
   double socAt(double t) const { return soc - perCharge * t * (current[0] + t * (current[1] / 2 + t * current[2] / 3)); }
   /// `e` is e^(−rate·t).
   double slowAt(double t, double e) const { return follow[0] + t * (follow[1] + t * follow[2]) + decay * e; }
   double decayAt(double t) const { return rate > 0 ? std::exp(-rate * t) : 1.0; }
-  double restAt(double t) const { return lineBase + lineSlope * socAt(t); }
 
   /// The quadratic through the currents at 0, h/2 and h, and the slow voltage that follows from `slowStart`.
   void set(double start, double middle, double end, double h, double slowResistance, double slowStart) {
@@ -33,6 +48,12 @@ struct Trace {
     follow[1] = slowResistance * current[1] - 2 * follow[2] * tau;
     follow[0] = slowResistance * current[0] - follow[1] * tau;
     decay = slowStart - follow[0];
+  }
+
+  /// ∫ I² dt from 0 to `h`, exact.
+  double currentSquared(double h) const {
+    const auto [a, b, c] = current;
+    return h * (a * a + h * (a * b + h * ((2 * a * c + b * b) / 3 + h * (b * c / 2 + h * c * c / 5))));
   }
 
   /// ∫ v1² dt from 0 to `h`, exact.

@@ -1,0 +1,157 @@
+// A joined ride by a profile of power over time: steps of at most a second by the midpoint rule, in which the slow parts
+// decay exactly. What changes within a step (a diode opening, a joint of a rest curve) is of second order; what ends a
+// turn or a pack is located within its step.
+#include <algorithm>
+#include <cmath>
+
+#include "core/joining/discharger.h"
+
+namespace usherwright {
+namespace {
+
+constexpr double longestStep = 1.0;  // s
+constexpr double narrow = 0.02;      // V: nearer than this to a limit the end of a step is looked at
+constexpr double finest = 1e-6;      // s
+
+}  // namespace
+
+void Discharger::beginPhase() { run_.phases_.push_back({t_, present_, net_.converterOn, !resting_}); }
+
+Discharger::Step Discharger::step(const State& y, const circuit::Operating& start, double h, const Emf& halfDecay) const {
+  Step out;
+  State middle;
+  for (std::size_t k = 0; k < n_; ++k) {
+    middle.soc[k] = y.soc[k] - perCharge_[k] * 0.5 * h * start.current[k];
+    middle.slow[k] = slowOhm_[k] * start.current[k] + (y.slow[k] - slowOhm_[k] * start.current[k]) * halfDecay[k];
+  }
+  if (!resting_) out.middle = circuit::solve(net_, emf(middle), present_);
+  for (std::size_t k = 0; k < n_; ++k) {
+    const double i = out.middle.current[k];
+    out.after.soc[k] = y.soc[k] - perCharge_[k] * h * i;
+    out.after.slow[k] = slowOhm_[k] * i + (y.slow[k] - slowOhm_[k] * i) * halfDecay[k] * halfDecay[k];
+  }
+  return out;
+}
+
+/// Whether anything at the end of the step could be an event: the volts that the middle points at come near a limit.
+bool Discharger::mayEvent(const Step& s, const circuit::Operating& start) const {
+  if (net_.fedSource >= 0 || resting_ || s.middle.collapsed || in_.stopBelow.value() >= 0) return true;
+  if (in_.cutoff.value() > 0 && 2 * s.middle.controller - start.controller < in_.cutoff.value() + narrow) return true;
+  for (std::size_t k = 0; k < n_; ++k) {
+    if (!(present_ >> k & 1u)) continue;
+    const Source& source = in_.sources[k];
+    if (s.after.soc[k] - source.behind <= source.floor.value()) return true;
+    if (takesTurns() && k == last_ && s.after.soc[k] <= in_.mark.value()) return true;
+    if (source.groupCutoff.value() > 0 && lowestGroup(k, s.after, s.middle.current[k]) < source.groupCutoff.value() + narrow) return true;
+  }
+  return false;
+}
+
+/// Heat, energy, peaks and knees of one step.
+void Discharger::account(const Step& s, const circuit::Operating& start, double h) {
+  const circuit::Operating& m = s.middle;
+  busJoule_ += m.bus * m.loadCurrent * h;
+  controllerJoule_ += m.controller * m.loadCurrent * h;
+  if (net_.fedSource >= 0) converterJoule_ += (m.fed.input * m.fed.terminal - m.fed.output * m.bus) * h;
+  bool waiting = false;
+  for (std::size_t k = 0; k < n_; ++k) {
+    const double i = m.current[k];
+    it_[k] += i * h;
+    i2t_[k] += i * i * h;
+    if (slowOhm_[k] > 0) {
+      const double v = 0.5 * (y_.slow[k] + s.after.slow[k]);
+      slowJoule_[k] += v * v * h / slowOhm_[k];
+    }
+    notePeak(k, start.current[k], t_);
+    waiting = waiting || !run_.sources[k].knee;
+  }
+  const bool lookForEven = !run_.even && n_ > 1 && in_.joint.turns != Turns::OneAtATime;
+  if ((!waiting && !lookForEven) || start.loadCurrent <= 0) return;
+  const Emf out = delivered(start);
+  for (std::size_t k = 0; k < n_; ++k)
+    if (!run_.sources[k].knee && (present_ >> k & 1u) && carries(out, k)) noteKnee(k, t_, true);
+  someoneLeft_ = false;
+  if (lookForEven && isEven(out)) run_.even = Second(t_);
+}
+
+/// One step of `h`, cut short where something ends in it.
+void Discharger::takeStep(double h, const circuit::Operating& start) {
+  Step s = step(y_, start, h, half_);
+  if (mayEvent(s, start)) {
+    const auto without = [&](const State& y) {
+      Signature g = signature(y);
+      g.conducting = 0;
+      g.limited = false;
+      g.regulation = circuit::Regulation::Off;
+      return g;
+    };
+    const Signature quiet{};
+    if (!(without(s.after) == quiet)) {
+      double low = 0, high = h;
+      Emf decay{};
+      while (high - low > finest) {
+        const double at = 0.5 * (low + high);
+        for (std::size_t k = 0; k < n_; ++k) decay[k] = std::exp(-perTau_[k] * at / 2);
+        s = step(y_, start, at, decay);
+        (without(s.after) == quiet ? low : high) = at;
+      }
+      h = high;
+      for (std::size_t k = 0; k < n_; ++k) decay[k] = std::exp(-perTau_[k] * h / 2);
+      s = step(y_, start, h, decay);
+      powerBefore_ = start.bus * start.loadCurrent;
+      unsettled_ = true;
+    }
+  }
+  account(s, start, h);
+  y_ = s.after;
+  t_ += h;
+}
+
+void Discharger::planSteps(double h) {
+  if (h == h_) return;
+  h_ = h;
+  for (std::size_t k = 0; k < n_; ++k) half_[k] = std::exp(-perTau_[k] * h / 2);
+}
+
+void Discharger::ride() {
+  const std::size_t stride = 1 + 2 * n_;
+  run_.track_.reserve((static_cast<std::size_t>(in_.profile.back().until.value() / longestStep) + in_.profile.size() + 64) * stride);
+  const auto keep = [&] {
+    run_.track_.push_back(t_);
+    for (std::size_t k = 0; k < n_; ++k) run_.track_.push_back(y_.soc[k]);
+    for (std::size_t k = 0; k < n_; ++k) run_.track_.push_back(y_.slow[k]);
+  };
+  h_ = 0;
+  std::size_t i = 0;
+  beginPhase();
+  while (!done_) {
+    while (i < in_.profile.size() && t_ >= in_.profile[i].until.value() - 1e-9) ++i;
+    if (i == in_.profile.size() || t_ >= in_.longest.value()) break;
+    net_.load.constantPower = true;
+    net_.load.power = in_.profile[i].power;
+    circuit::Operating start = operating(y_);
+    const Signature now = signature(y_, start);
+    const bool event = now.cut || now.floored || now.marked || now.below || now.collapsed || now.ownCut || now.windowChanges;
+    if (unsettled_ || event) {
+      settle();
+      beginPhase();
+      if (done_) break;
+      start = operating(y_);
+    }
+    if (resting_ && t_ >= restUntil_ - 1e-9) {
+      endRest();
+      beginPhase();
+      continue;
+    }
+    keep();
+    const double end = std::min(in_.profile[i].until.value(), resting_ ? restUntil_ : 1e18);
+    const double left = end - t_;
+    const double whole = std::ceil(left / longestStep - 1e-9);
+    planSteps(left / std::max(1.0, whole));
+    takeStep(std::min(h_, left), start);
+  }
+  if (!done_) finish(i == in_.profile.size() ? EndCause::RideOver : EndCause::TimeLimit);
+  keep();
+}
+
+}  // namespace usherwright
