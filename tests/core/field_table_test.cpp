@@ -73,7 +73,7 @@ TEST_CASE("what a field accepts is said in words, and bounds are inclusive") {
   const Plan plan = plans::demo();
   CHECK(expectedWords(specOf(plan, "/packs/0/series")) == "a whole number from 1 to 200");
   CHECK(expectedWords(specOf(plan, "/bike/controller/cutoff_V")) == "a number from 5 to 200 V");
-  CHECK(expectedWords(specOf(plan, "/joining/method")) == "combiner, direct, schottky or selector");
+  CHECK(expectedWords(specOf(plan, "/joining/method")) == "combiner, direct, schottky, selector or converter");
   CHECK(expectedWords(specOf(plan, "/packs/0/mixed_cells")) == "yes or no");
   CHECK(expectedWords(specOf(plan, "/packs/0/cell")) == "the id of a cell");
   CHECK(expectedWords(specOf(plan, "/wiring/runs/0/size")) == "a wire size such as 12awg or 2.5mm2");

@@ -115,7 +115,7 @@ TEST_CASE("each kind of bad file has its sentence: place, found, expected") {
   CHECK(refusal(changed("/packs/0/bms", 7)) == "/packs/0/bms: found 7, expected an object.");
   CHECK(refusal(changed("/packs", "two")) == "/packs: found \"two\", expected a list.");
   CHECK(refusal(changed("/joining/method", "solder")) ==
-        "/joining/method: found \"solder\", expected combiner, direct, schottky or selector.");
+        "/joining/method: found \"solder\", expected combiner, direct, schottky, selector or converter.");
   CHECK(refusal(changed("/wiring/runs/0/size", "12")) ==
         "/wiring/runs/0/size: found \"12\", expected a wire size such as 12awg or 2.5mm2.");
   CHECK(refusal(changed("/chargers/0/for", {"attic"})) ==

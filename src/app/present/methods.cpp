@@ -39,6 +39,7 @@ QString methodName(Method method) {
     case Method::Combiner: return QStringLiteral("One-way joiner");
     case Method::Schottky: return QStringLiteral("Schottky pair");
     case Method::Selector: return QStringLiteral("One at a time");
+    case Method::Converter: return QStringLiteral("Through a converter");
   }
   return {};
 }
@@ -62,6 +63,7 @@ std::vector<MethodLine> methodLines(Method method, const Plan& plan, const Asses
     case Method::Combiner: return {{QStringLiteral("the fuller pack leads"), false}, noRegen};
     case Method::Schottky: return {{QStringLiteral("diodes on a heat-sink"), false}, regen ? noRegen : schottkyLine(f)};
     case Method::Selector: return {{QStringLiteral("break before make"), false}, {QStringLiteral("each alone carries all"), false}};
+    case Method::Converter: return {{QStringLiteral("unlike volts meet"), false}, noRegen};
   }
   return {};
 }
@@ -78,6 +80,9 @@ QString policyLine(Policy policy, const Plan& plan) {
   return {};
 }
 
-bool policyApplies(Policy policy, const Plan& plan) { return (policy == Policy::Together) != (plan.joining.method == Method::Selector); }
+bool policyApplies(Policy policy, const Plan& plan) {
+  if (plan.joining.method == Method::Selector) return policy != Policy::Together;
+  return policy == Policy::Together || (plan.joining.switchedInputs && plan.joining.method != Method::Converter);
+}
 
 }  // namespace usherwright::app

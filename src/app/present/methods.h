@@ -9,7 +9,9 @@
 
 namespace usherwright::app {
 
-constexpr std::array<Method, 4> methodsShown() { return {Method::Direct, Method::Combiner, Method::Schottky, Method::Selector}; }
+constexpr std::array<Method, 5> methodsShown() {
+  return {Method::Direct, Method::Combiner, Method::Schottky, Method::Selector, Method::Converter};
+}
 constexpr std::array<Policy, 4> policiesShown() { return {Policy::Together, Policy::SmallFirst, Policy::StockFirst, Policy::Manual}; }
 
 QString methodName(Method method);

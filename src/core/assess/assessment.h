@@ -62,6 +62,7 @@ struct Figures {
   int narrows = -1;
   Ohm common;
   Volt cutoff;  ///< 0 if not known
+  Gauge gauge;
   Joint joint;
   Load rideLoad;
   std::shared_ptr<const DischargeRun> ride;  ///< present charges, the ride's load; null without packs
@@ -92,7 +93,7 @@ enum class Depth : std::uint8_t { Whole, Verdict };
 /// Works out everything. Parts whose inputs equal those of `previous` are taken from it; the result is the same.
 Assessment assess(const Plan& plan, const Catalogue& catalogue, const Assessment* previous = nullptr, Depth depth = Depth::Whole);
 
-/// What the bike's gauge would show at a controller voltage: the first pack's curve, by voltage alone.
+/// What the bike's gauge would show at a controller voltage.
 StateOfCharge gaugeAt(const Figures& figures, Volt controller);
 /// Charge left in all packs together, as a share of all their capacity.
 StateOfCharge truthAt(const Figures& figures, const Row& row);

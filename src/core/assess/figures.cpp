@@ -6,6 +6,7 @@
 #include <cmath>
 #include <numeric>
 
+#include "core/assess/joining_setup.h"
 #include "core/frame/frame.h"
 #include "core/wiring/protection.h"
 #include "core/wiring/wire_heat.h"
@@ -18,68 +19,9 @@ constexpr double assumedEfficiency = 0.88;
 constexpr double lowEstimate = 0.8;    // of a resistance that was not measured
 constexpr double withoutRides = 0.15;  // half-width of the band until five rides are logged
 
-Joint jointOf(const Joining& joining, std::size_t packs) {
-  Joint j;
-  j.oneWay = joining.method != Method::Direct;
-  if (joining.method == Method::Selector && packs > 1) j.turns = Turns::OneAtATime;
-  Volt drop(0);
-  MilliOhm on(0);
-  switch (joining.method) {
-    case Method::Combiner:
-      drop = Volt(0.03);
-      on = MilliOhm(3);
-      break;
-    case Method::Direct: on = MilliOhm(0.5); break;
-    case Method::Schottky:
-      drop = Volt(0.45);
-      on = MilliOhm(8);
-      break;
-    case Method::Selector: on = MilliOhm(1); break;
-  }
-  const bool partStated = joining.method == Method::Combiner || joining.method == Method::Schottky;
-  if (partStated) {
-    drop = joining.part.forwardDrop.value_or(drop);
-    on = joining.part.onResistance.value_or(on);
-  }
-  if (packs < 2) {
-    drop = Volt(0);
-    on = MilliOhm(0);
-  }  // one pack needs no joint
-  j.forwardDrop = drop;
-  j.onResistance = on;
-  return j;
-}
-
 Ohm plugResistance(const Catalogue& catalogue, const std::string& id) {
   const ConnectorClass* c = catalogue.connector(id);
   return c ? Ohm(c->perContact) * 2.0 : Ohm(0);
-}
-
-Source sourceOf(const PackModel& m, Ohm toJoint) {
-  Source s;
-  s.id = m.id;
-  s.curve = m.curve;
-  s.series = m.series;
-  s.cells = m.cells;
-  s.slow = m.slow;
-  s.slowCapacitance = m.slowCapacitance;
-  s.path = m.inside + toJoint;
-  s.capacity = m.capacity;
-  s.start = m.soc;
-  s.groupCutoff = m.groupCutoff;
-  return s;
-}
-
-std::vector<std::size_t> orderOf(const Plan& plan, const std::vector<PackFigures>& packs) {
-  std::vector<std::size_t> order(packs.size());
-  std::iota(order.begin(), order.end(), 0u);
-  if (plan.joining.policy == Policy::SmallFirst)
-    std::stable_sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) { return packs[a].model.label < packs[b].model.label; });
-  if (plan.joining.policy == Policy::StockFirst)
-    std::stable_sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) {
-      return (plan.packs[a].origin == Origin::Stock) > (plan.packs[b].origin == Origin::Stock);
-    });
-  return order;
 }
 
 using RunPtr = std::shared_ptr<const DischargeRun>;
@@ -113,6 +55,7 @@ class Maker {
   Figures make() {
     const Controller& c = plan_.bike.controller;
     f_.cutoff = c.cutoff.value_or(Volt(0));
+    f_.gauge = plan_.bike.gauge;
     f_.joint = jointOf(plan_.joining, plan_.packs.size());
     f_.common = commonResistance();
     for (const Pack& p : plan_.packs) addPack(p);
@@ -144,7 +87,7 @@ class Maker {
     if (p.fuse.rating && p.fuse.present.value_or(true)) pf.toJoint += Ohm(fuseDrop / p.fuse.rating->value());
     pf.toJoint += plugResistance(catalogue_, p.plug);
     if (const Run* run = plan_.leadOf(p.id)) pf.toJoint += runResistance(routed(frame_, plan_, *run), plan_.ambient);
-    pf.source = sourceOf(pf.model, pf.toJoint);
+    pf.source = sourceOf(pf.model, p, pf.toJoint);
     pf.shortCurrent = prospectiveShort(pf.model.full, pf.model.resistance(), Ohm(0));
     f_.packs.push_back(std::move(pf));
   }
@@ -215,6 +158,10 @@ class Maker {
     in.load = load;
     in.common = f_.common;
     in.cutoff = f_.cutoff;
+    if (const auto fedBy = converterPack(plan_); fedBy && who.size() > 1) {
+      const auto place = std::find(who.begin(), who.end(), *fedBy);
+      if (place != who.end()) in.converter = converterOf(plan_, f_.packs, *fedBy, static_cast<std::size_t>(place - who.begin()));
+    }
     if (in.joint.turns != Turns::Together) {
       in.order = orderOf(plan_, f_.packs);
       in.mark = plan_.joining.mark;
@@ -236,13 +183,17 @@ class Maker {
 
   void ride() {
     const Joining& j = plan_.joining;
-    f_.rideLoad.constantPower = j.loadMode == LoadMode::Power;
+    f_.rideLoad.constantPower = j.loadMode != LoadMode::Current;
     f_.rideLoad.power = j.loadPower.value_or(routePower());
     f_.rideLoad.current = j.loadCurrent.value_or(f_.demand.sustained.value_or(Ampere(5)));
     if (plan_.bike.controller.currentLimit) f_.rideLoad.limit = *plan_.bike.controller.currentLimit;
     if (!f_.rideLoad.constantPower) f_.rideLoad.current = std::min(f_.rideLoad.current, f_.rideLoad.limit);
     if (f_.packs.empty()) return;
-    if (depth_ == Depth::Whole) f_.ride = runs_.get(inputFor(everyone(), f_.rideLoad));
+    if (depth_ == Depth::Whole) {
+      DischargeInput in = inputFor(everyone(), f_.rideLoad);
+      in.profile = profileOf(plan_, f_.range.route, powerLimit());
+      f_.ride = runs_.get(in);
+    }
     double charge = 0;
     double capacity = 0;
     Volt highest(0);
@@ -416,8 +367,7 @@ Figures figuresOf(const Plan& plan, const Catalogue& catalogue, const Figures* p
 
 StateOfCharge gaugeAt(const Figures& figures, Volt controller) {
   if (figures.packs.empty()) return StateOfCharge(0);
-  const PackModel& first = figures.packs.front().model;
-  return first.curve.inverse(controller / static_cast<double>(first.series));
+  return gaugeShows(figures.gauge, figures.packs.front().model, figures.cutoff, controller);
 }
 
 StateOfCharge truthAt(const Figures& figures, const Row& row) {

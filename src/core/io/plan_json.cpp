@@ -129,6 +129,23 @@ struct ChildReader {
       items.push_back({StateOfCharge(soc), Volt(volts)});
     }
   }
+  void ride(std::string_view key, std::vector<RidePoint>& items) {
+    const Json* j = takeArray(key);
+    if (!j) return;
+    if (j->size() > 200000) refuse(at(key), fmt::format("{} rows", j->size()), "at most 200000 rows");
+    for (std::size_t i = 0; i < j->size(); ++i) {
+      const Json& pair = (*j)[i];
+      const std::string place = fmt::format("{}/{}", at(key), i);
+      if (!pair.is_array() || pair.size() != 2 || !pair[0].is_number() || !pair[1].is_number())
+        refuse(place, described(pair), "a pair [seconds, watts]");
+      const RidePoint point{Second(pair[0].get<double>()), Watt(pair[1].get<double>())};
+      const bool rises = items.empty() ? point.time >= Second(0) : point.time > items.back().time;
+      if (!rises || point.time > Second(1e6) || !(point.power >= Watt(0)) || point.power > Watt(50000))
+        refuse(place, fmt::format("[{}, {}]", point.time.value(), point.power.value()), "rising seconds and 0 to 50000 W");
+      items.push_back(point);
+    }
+    if (items.size() == 1) refuse(at(key), "one row", "at least two rows: the last one ends the ride");
+  }
 };
 
 template <class Owner>
@@ -327,6 +344,12 @@ struct ChildWriter {
     for (const CurvePoint& p : items) array.push_back(Json::array({numberOf(p.soc.value()), numberOf(p.voltage.value())}));
     json[std::string(key)] = std::move(array);
   }
+  void ride(std::string_view key, const std::vector<RidePoint>& items) {
+    if (items.empty()) return;
+    Json array = Json::array();
+    for (const RidePoint& p : items) array.push_back(Json::array({numberOf(p.time.value()), numberOf(p.power.value())}));
+    json[std::string(key)] = std::move(array);
+  }
 };
 
 template <class Owner>
@@ -386,6 +409,7 @@ struct SchemaWriter {
   void words(std::string_view key, const std::vector<std::string>&) {
     properties[std::string(key)] = {{"type", "array"}, {"items", {{"type", "string"}}}};
   }
+  void ride(std::string_view key, const std::vector<RidePoint>&) { curve(key, {}); }
   void curve(std::string_view key, const std::vector<CurvePoint>&) {
     properties[std::string(key)] = {{"type", "array"},
                                     {"items", {{"type", "array"}, {"items", {{"type", "number"}}}, {"minItems", 2}, {"maxItems", 2}}}};

@@ -59,7 +59,7 @@ struct Converter {
   Watt powerLimit{1e9};
   double efficiency = 0.92;  ///< 0.5 … 1
   Ampere standby;
-  Volt inputLow;         ///< off while its source is outside this window; on again 1 V inside it
+  Volt inputLow;  ///< off while its source is outside this window; on again 1 V inside it
   Volt inputHigh{1e9};
   Volt ownCut;  ///< below this it goes off and stays off; 0 = none
   friend bool operator==(const Converter&, const Converter&) = default;
@@ -170,8 +170,11 @@ class Held {
   }
   /// Current of a source when the bus stands at `bus`; 0 for one that does not conduct.
   double current(std::size_t k, double emf, double bus) const {
-    if (general_ && static_cast<int>(k) == general_->fedSource) return fed(*general_, emf, bus).input;
-    return conductance_[k] * (emf - drop_ - bus);
+    const double direct = conductance_[k] * (emf - drop_ - bus);
+    if (!general_) return direct;
+    if (!(conducting_ >> k & 1u)) return 0.0;
+    if (static_cast<int>(k) == general_->fedSource) return fed(*general_, emf, bus).input;
+    return general_->oneWay ? std::max(0.0, direct) : direct;
   }
   std::uint32_t conducting() const { return conducting_; }
   bool isGeneral() const { return general_ != nullptr; }

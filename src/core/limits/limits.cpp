@@ -63,7 +63,8 @@ struct Builder {
     e.shortCounts = boost && *boost <= *time;
   }
 
-  void pack(std::size_t k, const PackModel& model, double share) {
+  /// `behind`: what a converter draws from this pack at most; empty for a pack that carries the bike itself.
+  void pack(std::size_t k, const PackModel& model, double share, Known<Ampere> behind) {
     const Pack& p = plan.packs[k];
     const int index = static_cast<int>(k);
     const std::string at = fmt::format("/packs/{}", k);
@@ -78,7 +79,7 @@ struct Builder {
       add(ElementKind::Fuse, index, p.id + "/fuse", "fuse of " + model.name, at + "/fuse/rating_A", p.fuse.rating);
     add(ElementKind::Plug, index, p.id + "/plug", "plug of " + model.name, at + "/plug", plugRating(catalogue, p.plug, false));
     lead(ElementKind::Lead, index, p.id + "/lead", "lead of " + model.name, plan.leadOf(p.id));
-    if (plan.packs.size() > 1 && plan.joining.method != Method::Direct)
+    if (plan.packs.size() > 1 && plan.joining.method != Method::Direct && !behind)
       add(ElementKind::JoinerInput, index, p.id + "/input", "joiner input of " + model.name, "/joining/part/input_A",
           plan.joining.part.input);
     const bool apart = plan.joining.limitWhileApart && plan.packs.size() > 1;
@@ -87,6 +88,7 @@ struct Builder {
         out[i].peak = *plan.joining.limitWhileApart + plan.bike.controller.currentTolerance.value_or(Ampere(0)) + demand.accessories;
       if (out[i].peak && demand.peak) out[i].peak = std::min(*out[i].peak, *demand.peak) * share;
       if (out[i].sustained) out[i].sustained = *out[i].sustained * share;
+      if (behind) out[i].peak = out[i].sustained = behind;
     }
   }
 
@@ -99,6 +101,16 @@ struct Builder {
 };
 
 }  // namespace
+
+Known<Ampere> converterInputPeak(const ConverterPart& part, const PackModel& pack, Volt bus) {
+  if (!part.output && !part.power) return std::nullopt;
+  Watt most(1e9);
+  if (part.output) most = std::min(most, part.set.value_or(bus) * *part.output);
+  if (part.power) most = std::min(most, *part.power);
+  const Volt low = std::max(part.inputLow.value_or(Volt(0)), part.ownCut.value_or(pack.lowestUnderLoad));
+  const double efficiency = part.efficiency ? part.efficiency->value() : 0.92;
+  return most / efficiency / std::max(low, Volt(1)) + Ampere(part.standby.value_or(MilliAmpere(20)));
+}
 
 Demand demandOf(const Plan& plan, Known<Watt> worstTenMinutes, Known<Volt> nominal) {
   const Controller& c = plan.bike.controller;
@@ -137,7 +149,12 @@ std::optional<double> Element::headroomSustained() const {
 
 std::vector<Element> elementsOf(const Plan& plan, const std::vector<PackModel>& packs, const Catalogue& catalogue, const Demand& demand) {
   Builder b{plan, catalogue, demand, {}};
-  for (std::size_t k = 0; k < packs.size(); ++k) b.pack(k, packs[k], shareOf(plan, packs, k));
+  const auto fedBy = converterPack(plan);
+  for (std::size_t k = 0; k < packs.size(); ++k) {
+    Known<Ampere> behind;
+    if (fedBy == k) behind = converterInputPeak(plan.joining.converter, packs[k], packs[k == 0 ? 1 : 0].full);
+    b.pack(k, packs[k], shareOf(plan, packs, k), behind);
+  }
   if (packs.size() > 1 && plan.joining.method != Method::Direct)
     b.add(ElementKind::JoinerTotal, -1, "joint/total", "joiner", "/joining/part/total_A", plan.joining.part.total);
   if (!packs.empty()) {

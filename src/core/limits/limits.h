@@ -46,6 +46,10 @@ struct Element {
   std::optional<double> headroomSustained() const;
 };
 
+/// Largest current that a converter draws from its pack: at the lowest voltage at which it still works. Empty while its
+/// output is not known.
+Known<Ampere> converterInputPeak(const ConverterPart& part, const PackModel& pack, Volt bus);
+
 /// All elements, each pack's from the cells outward, then the joint and the main run.
 std::vector<Element> elementsOf(const Plan& plan, const std::vector<PackModel>& packs, const Catalogue& catalogue, const Demand& demand);
 

@@ -47,6 +47,7 @@ struct Setter {
   void volts(std::string_view, std::vector<Volt>&) {}
   void words(std::string_view, std::vector<std::string>&) {}
   void curve(std::string_view, std::vector<CurvePoint>&) {}
+  void ride(std::string_view, std::vector<RidePoint>&) {}
 };
 
 template <class Owner>

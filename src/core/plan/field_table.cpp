@@ -20,9 +20,11 @@ constexpr Words<2> readingOfWords{"groups", "loose-cells"};
 constexpr Words<3> originWords{"stock", "bought", "built"};
 constexpr Words<2> portWords{"common", "separate"};
 constexpr Words<3> liveSideWords{"sockets", "pins", "shrouded"};
-constexpr Words<4> methodWords{"combiner", "direct", "schottky", "selector"};
+constexpr Words<5> methodWords{"combiner", "direct", "schottky", "selector", "converter"};
+constexpr Words<3> secondJointWords{"combiner", "direct", "schottky"};
+constexpr Words<2> gaugeWords{"percent", "bars"};
 constexpr Words<4> policyWords{"together", "small-first", "stock-first", "manual"};
-constexpr Words<2> loadWords{"power", "current"};
+constexpr Words<4> loadWords{"power", "current", "hilly", "profile"};
 constexpr Words<3> insulationWords{"silicone", "pvc", "xlpe"};
 constexpr Words<3> selectorWords{"none", "115", "230"};
 constexpr Words<4> polarityWords{"centre-plus", "centre-minus", "pin1-plus", "pin1-minus"};
@@ -97,6 +99,14 @@ std::span<const std::string_view> wordsOf<LiveSide>() {
 template <>
 std::span<const std::string_view> wordsOf<LoadMode>() {
   return loadWords;
+}
+template <>
+std::span<const std::string_view> wordsOf<SecondJoint>() {
+  return secondJointWords;
+}
+template <>
+std::span<const std::string_view> wordsOf<GaugeKind>() {
+  return gaugeWords;
 }
 template <>
 std::span<const std::string_view> wordsOf<Insulation>() {
@@ -353,7 +363,8 @@ std::span<const FieldSpec> fieldsOf<Bms>() {
       row<&Bms::sensesAllGroups>("senses_all_groups", "senses all groups", Kind::Flag, inPack),
       row<&Bms::chargeFrom>("charge_from_C", "charges from", Kind::Temperature, inPack, {-40, 60}, "settings of the board"),
       row<&Bms::chargeTo>("charge_to_C", "charges up to", Kind::Temperature, inPack, {0, 90}, "settings of the board"),
-      row<&Bms::dischargeTo>("discharge_to_C", "discharges up to", Kind::Temperature, inPack, {0, 100}, "settings of the board")};
+      row<&Bms::dischargeTo>("discharge_to_C", "discharges up to", Kind::Temperature, inPack, {0, 100}, "settings of the board"),
+      row<&Bms::reconnects>("reconnects", "rejoins by itself", Kind::Flag, inPack, {0, 0}, "data sheet: recovery after under-voltage")};
   return rows;
 }
 
@@ -387,7 +398,7 @@ std::span<const FieldSpec> fieldsOf<Joining>() {
       row<&Joining::policy>("policy", "who goes first", Kind::Choice, inJoining),
       row<&Joining::mark>("mark_soc", "change at", Kind::Fraction, inJoining, {0, 0.95}),
       row<&Joining::precharge>("precharge_ohm", "precharge", Kind::PlainResistance, inJoining, {0.1, 100000}),
-      row<&Joining::loadMode>("load_mode", "held constant", Kind::Choice, inJoining),
+      row<&Joining::loadMode>("load_mode", "the ride is", Kind::Choice, inJoining),
       whenEmpty(row<&Joining::loadPower>("load_power_W", "power drawn", Kind::Power, inJoining, {0, 50000},
                                          "watt meter over a usual ride; empty: from the route"),
                 "route"),
@@ -395,6 +406,12 @@ std::span<const FieldSpec> fieldsOf<Joining>() {
                                            "clamp meter over a usual ride"),
                 "route"),
       whenEmpty(row<&Joining::limitWhileApart>("limit_while_apart_A", "limit while apart", Kind::Current, inJoining, {0.5, 300}), "none"),
+      row<&Joining::switchedInputs>("switched_inputs", "switch per pack", Kind::Flag, inJoining, {0, 0},
+                                    "rated for the ride's current, DC"),
+      row<&Joining::looseEndsCapped>("loose_ends_capped", "loose ends capped", Kind::Flag, inJoining),
+      row<&Joining::alwaysTogether>("always_together", "never apart", Kind::Flag, inJoining, {0, 0},
+                                    "never unplugged, never charged apart"),
+      row<&Joining::twoMeters>("two_meters", "two meters or days", Kind::Flag, inJoining),
       row<&Joining::outputPlug>("output_plug", "plug after joint", Kind::ConnectorId, inJoining)};
   return rows;
 }
@@ -408,7 +425,35 @@ std::span<const FieldSpec> fieldsOf<JoinPart>() {
       whenEmpty(row<&JoinPart::forwardDrop>("forward_V", "forward drop", Kind::Voltage, inJoining, {0, 3}), "method"),
       whenEmpty(row<&JoinPart::onResistance>("on_mohm", "joiner resistance", Kind::Resistance, inJoining, {0, 500}), "method"),
       row<&JoinPart::standby>("standby_mA", "joiner standby", Kind::SmallCurrent, inJoining, {0, 1000}),
-      row<&JoinPart::closedBox>("closed_box", "in a closed box", Kind::Flag, inJoining)};
+      row<&JoinPart::closedBox>("closed_box", "in a closed box", Kind::Flag, inJoining),
+      row<&JoinPart::heatSink>("heat_sink_K_per_W", "heat-sink K/W", Kind::Plain, inJoining, {0.05, 100}, "data sheet of the heat-sink"),
+      row<&JoinPart::breakBeforeMake>("break_before_make", "breaks first", Kind::Flag, inJoining, {0, 0}, "data sheet of the switch"),
+      row<&JoinPart::breaksLoad>("breaks_load", "breaks the load", Kind::Flag, inJoining, {0, 0}, "rated DC volts and amperes to break")};
+  return rows;
+}
+
+template <>
+std::span<const FieldSpec> fieldsOf<ConverterPart>() {
+  static const Rows rows{
+      row<&ConverterPart::source>("source", "pack behind it", Kind::Text, inJoining, {0, 0}, "id of the pack; empty: the last one"),
+      row<&ConverterPart::second>("second_joint", "the others by", Kind::Choice, inJoining),
+      row<&ConverterPart::set>("set_V", "converter set to", Kind::Voltage, inJoining, {5, 500}, "no-load output on a meter"),
+      row<&ConverterPart::output>("output_A", "converter output", Kind::Current, inJoining, {0.1, 500}, "printed on the converter"),
+      row<&ConverterPart::power>("power_W", "converter power", Kind::Power, inJoining, {1, 20000}, "printed on the converter"),
+      whenEmpty(row<&ConverterPart::efficiency>("efficiency", "efficiency", Kind::Fraction, inJoining, {0.5, 1}, "data sheet"), "92"),
+      whenEmpty(row<&ConverterPart::standby>("standby_mA", "standby", Kind::SmallCurrent, inJoining, {0, 2000}, "meter in its input lead"),
+                "20"),
+      row<&ConverterPart::inputLow>("input_low_V", "input from", Kind::Voltage, inJoining, {1, 500}, "printed on the converter"),
+      row<&ConverterPart::inputHigh>("input_high_V", "input up to", Kind::Voltage, inJoining, {1, 1000}, "printed on the converter"),
+      whenEmpty(row<&ConverterPart::ownCut>("own_cut_V", "its own low cut", Kind::Voltage, inJoining, {1, 500}, "setting of the converter"),
+                "cells")};
+  return rows;
+}
+
+template <>
+std::span<const FieldSpec> fieldsOf<Gauge>() {
+  static const Rows rows{row<&Gauge::kind>("kind", "gauge shows", Kind::Choice, inJoining),
+                         whenEmpty(row<&Gauge::bars>("bars", "bars", Kind::Count, inJoining, {2, 20}, "count them when full"), "5")};
   return rows;
 }
 

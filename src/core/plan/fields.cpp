@@ -63,6 +63,7 @@ struct Resolver {
   void volts(std::string_view, const std::vector<Volt>&) {}
   void words(std::string_view, const std::vector<std::string>&) {}
   void curve(std::string_view, const std::vector<CurvePoint>&) {}
+  void ride(std::string_view, const std::vector<RidePoint>&) {}
 };
 
 template <class Owner>
@@ -108,6 +109,7 @@ struct Enumerator {
   void volts(std::string_view, const std::vector<Volt>&) {}
   void words(std::string_view, const std::vector<std::string>&) {}
   void curve(std::string_view, const std::vector<CurvePoint>&) {}
+  void ride(std::string_view, const std::vector<RidePoint>&) {}
 };
 
 constexpr std::array sourceWords{std::string_view("measured"), std::string_view("label"),      std::string_view("catalogue"),

@@ -66,6 +66,10 @@ std::span<const FieldSpec> fieldsOf<Joining>();
 template <>
 std::span<const FieldSpec> fieldsOf<JoinPart>();
 template <>
+std::span<const FieldSpec> fieldsOf<ConverterPart>();
+template <>
+std::span<const FieldSpec> fieldsOf<Gauge>();
+template <>
 std::span<const FieldSpec> fieldsOf<Wiring>();
 template <>
 std::span<const FieldSpec> fieldsOf<Run>();
@@ -110,6 +114,8 @@ template <>
 std::span<const std::string_view> wordsOf<Method>();
 template <>
 std::span<const std::string_view> wordsOf<Policy>();
+template <>
+std::span<const std::string_view> wordsOf<LoadMode>();
 template <>
 std::span<const std::string_view> wordsOf<Polarity>();
 

@@ -30,4 +30,11 @@ const Run* Plan::mainRun() const {
   return firstWhere(wiring.runs, [](const Run& r) { return r.to == "controller"; });
 }
 
+std::optional<std::size_t> converterPack(const Plan& plan) {
+  if (plan.joining.method != Method::Converter || plan.packs.size() < 2) return std::nullopt;
+  for (std::size_t k = 0; k < plan.packs.size(); ++k)
+    if (plan.packs[k].id == plan.joining.converter.source) return k;
+  return plan.packs.size() - 1;
+}
+
 }  // namespace usherwright

@@ -33,9 +33,12 @@ enum class ReadingOf : std::uint8_t { Groups, LooseCells };
 enum class Origin : std::uint8_t { Stock, Bought, Built };
 enum class BmsPort : std::uint8_t { Common, Separate };
 enum class LiveSide : std::uint8_t { Sockets, Pins, Shrouded };
-enum class Method : std::uint8_t { Combiner, Direct, Schottky, Selector };
+enum class Method : std::uint8_t { Combiner, Direct, Schottky, Selector, Converter };
+/// How the packs beside a converter meet its bus.
+enum class SecondJoint : std::uint8_t { Combiner, Direct, Schottky };
 enum class Policy : std::uint8_t { Together, SmallFirst, StockFirst, Manual };
-enum class LoadMode : std::uint8_t { Power, Current };
+enum class LoadMode : std::uint8_t { Power, Current, Hilly, Profile };
+enum class GaugeKind : std::uint8_t { Percent, Bars };
 enum class Insulation : std::uint8_t { Silicone, Pvc, Xlpe };
 enum class Selector : std::uint8_t { None, V115, V230 };
 enum class Polarity : std::uint8_t { CentrePlus, CentreMinus, Pin1Plus, Pin1Minus };
@@ -69,6 +72,15 @@ struct Controller {
   friend bool operator==(const Controller&, const Controller&) = default;
 };
 
+/// What the bike shows of its charge, by voltage alone.
+struct Gauge {
+  GaugeKind kind = GaugeKind::Percent;
+  Known<int> bars;
+  std::vector<Volt> steps;  ///< rising; bars: where each comes on; percent: volts at equal shares from 0 to 100 %
+  UnknownKeys unknown;
+  friend bool operator==(const Gauge&, const Gauge&) = default;
+};
+
 struct Bike {
   Known<Kilogram> mass;
   Known<Kilogram> rider;
@@ -90,6 +102,7 @@ struct Bike {
   Known<Kilometre> trueDistance;   ///< how long that way is
   std::vector<Accessory> accessories;
   Controller controller;
+  Gauge gauge;
   UnknownKeys unknown;
   friend bool operator==(const Bike&, const Bike&) = default;
 };
@@ -143,6 +156,7 @@ struct Bms {
   Known<Celsius> chargeFrom;   ///< charging is cut below this
   Known<Celsius> chargeTo;     ///< and above this
   Known<Celsius> dischargeTo;  ///< discharging is cut above this
+  Known<bool> reconnects;      ///< joins again by itself after a cut
   UnknownKeys unknown;
   friend bool operator==(const Bms&, const Bms&) = default;
 };
@@ -231,8 +245,33 @@ struct JoinPart {
   Known<MilliOhm> onResistance;
   Known<MilliAmpere> standby;
   bool closedBox = false;
+  Known<Coefficient> heatSink;  ///< K/W, from the diodes to the air
+  Known<bool> breakBeforeMake;  ///< of a selector
+  Known<bool> breaksLoad;       ///< its contacts may part under the ride's current
   UnknownKeys unknown;
   friend bool operator==(const JoinPart&, const JoinPart&) = default;
+};
+
+/// A DC/DC converter between one pack and the bus of the others.
+struct ConverterPart {
+  std::string source;  ///< id of the pack behind it; empty: the last one
+  SecondJoint second = SecondJoint::Combiner;
+  Known<Volt> set;
+  Known<Ampere> output;
+  Known<Watt> power;
+  Known<Efficiency> efficiency;
+  Known<MilliAmpere> standby;
+  Known<Volt> inputLow, inputHigh;
+  Known<Volt> ownCut;
+  UnknownKeys unknown;
+  friend bool operator==(const ConverterPart&, const ConverterPart&) = default;
+};
+
+/// A row of a ride: this power from this time to the next row's; the last row ends the ride.
+struct RidePoint {
+  Second time;
+  Watt power;
+  friend bool operator==(const RidePoint&, const RidePoint&) = default;
 };
 
 struct Joining {
@@ -244,8 +283,14 @@ struct Joining {
   Known<Watt> loadPower;  ///< unknown: the route's mean power while it draws
   Known<Ampere> loadCurrent;
   Known<Ampere> limitWhileApart;  ///< a lower controller limit kept while packs differ
+  bool switchedInputs = false;    ///< every input has a switch rated for the current
+  Known<bool> looseEndsCapped;    ///< plugs that hang loose while they are live
+  Known<bool> alwaysTogether;     ///< packs that are never unplugged from each other nor charged apart
+  bool twoMeters = false;         ///< readings by two meters, or on two days
   std::string outputPlug;
   JoinPart part;
+  ConverterPart converter;
+  std::vector<RidePoint> profile;  ///< at least two, or none
   UnknownKeys unknown;
   friend bool operator==(const Joining&, const Joining&) = default;
 };
@@ -365,5 +410,8 @@ struct Plan {
   /// The common run from the joint to the controller; null if there is none.
   const Run* mainRun() const;
 };
+
+/// Index of the pack behind the converter: the named one, else the last; empty if the plan has no converter to use.
+std::optional<std::size_t> converterPack(const Plan& plan);
 
 }  // namespace usherwright

@@ -20,7 +20,7 @@ inline std::string firstToken(const std::string& pointer, std::string& rest) {
 ///   object(key, child)  one object, null in a file if nothing of it is known
 ///   list(key, vector)   array of objects        keyed(key, vector)  object by id
 ///   volts(key, vector)  array of voltages       words(key, vector)  array of strings
-///   curve(key, vector)  array of [soc, volt] pairs
+///   curve(key, vector)  array of [soc, volt] pairs  ride(key, vector)   array of [second, watt] pairs
 template <class Owner, class Visitor>
 void visitChildren(Owner& owner, Visitor& visitor) {
   using Type = std::remove_const_t<Owner>;
@@ -36,6 +36,9 @@ void visitChildren(Owner& owner, Visitor& visitor) {
   } else if constexpr (std::is_same_v<Type, Bike>) {
     visitor.list("accessories", owner.accessories);
     visitor.object("controller", owner.controller);
+    visitor.object("gauge", owner.gauge);
+  } else if constexpr (std::is_same_v<Type, Gauge>) {
+    visitor.volts("steps_V", owner.steps);
   } else if constexpr (std::is_same_v<Type, Cell>) {
     visitor.object("rc", owner.rc);
     visitor.curve("ocv", owner.restCurve);
@@ -49,6 +52,8 @@ void visitChildren(Owner& owner, Visitor& visitor) {
     visitor.volts("groups_V", owner.groups);
   } else if constexpr (std::is_same_v<Type, Joining>) {
     visitor.object("part", owner.part);
+    visitor.object("converter", owner.converter);
+    visitor.ride("profile", owner.profile);
   } else if constexpr (std::is_same_v<Type, Wiring>) {
     visitor.list("runs", owner.runs);
   } else if constexpr (std::is_same_v<Type, Charger>) {

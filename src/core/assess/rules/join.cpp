@@ -90,6 +90,7 @@ void join02(const Context& c, Findings& out) {
 void join03(const Context& c, Findings& out) {
   if (!isJoined(c)) return;
   for (const Element& e : c.figures.elements) {
+    if (converterPack(c.plan) == static_cast<std::size_t>(std::max(e.pack, 0)) && e.pack >= 0) continue;  // JOIN-18
     const bool own = e.kind == ElementKind::Bms || e.kind == ElementKind::Fuse || e.kind == ElementKind::Plug;
     if (!own || !e.headroomAtPeak() || *e.headroomAtPeak() >= 0) continue;
     const PackModel& m = c.figures.packs[static_cast<std::size_t>(e.pack)].model;

@@ -1,0 +1,194 @@
+#include "core/assess/joining_jobs.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/plan/edit.h"
+#include "core/quantity/units.h"
+
+namespace usherwright {
+namespace {
+
+std::string amps(Ampere a) { return formatNumber(a.value()) + " A"; }
+std::string volts(Volt v) { return formatNumber(v.value()) + " V"; }
+
+constexpr double diodeLimit = 90;  // °C
+constexpr double warmAir = 40;     // °C
+
+std::vector<std::string> partsFor(Method method, const Figures& f) {
+  std::vector<std::string> out;
+  if (f.packs.empty()) return out;
+  Volt full(0);
+  for (const PackFigures& p : f.packs) full = std::max(full, p.model.full);
+  const std::string need = f.demand.peak ? amps(*f.demand.peak * 1.25) : "1.25 × the controller's limit";
+  switch (method) {
+    case Method::Direct:
+      out.push_back(fmt::format("parallel lead for {}, a fuse in each branch", f.demand.peak ? amps(*f.demand.peak) : "the peak"));
+      out.push_back("a cap for every loose plug");
+      break;
+    case Method::Combiner:
+      out.push_back(fmt::format("one-way joiner: {} per input and in total, {} or more", need, volts(full * 1.1)));
+      break;
+    case Method::Schottky: {
+      out.push_back(fmt::format("a diode per pack: {}, {} or more", need, volts(full * 1.2)));
+      if (f.demand.sustained) {
+        const double watts = 0.45 * f.demand.sustained->value() + 0.008 * f.demand.sustained->value() * f.demand.sustained->value();
+        out.push_back(fmt::format("heat-sink of {} K/W or less for {} W in one leg", formatNumber((diodeLimit - warmAir) / watts, 2),
+                                  formatNumber(watts, 2)));
+      }
+      break;
+    }
+    case Method::Selector:
+      out.push_back(fmt::format("break-before-make switch: {} DC, {}", f.demand.peak ? amps(*f.demand.peak) : "the peak", volts(full)));
+      break;
+    case Method::Converter:
+      out.push_back(fmt::format("converter set to about {}, its output through a diode", volts(f.packs.front().model.nominal * 1.03)));
+      out.push_back(fmt::format("one-way joiner for the others: {}", need));
+      break;
+  }
+  return out;
+}
+
+std::string unpluggedWords(Method method, const Figures& f) {
+  switch (method) {
+    case Method::Direct: return "the ride goes on; its half of the plug stays live until it is capped";
+    case Method::Combiner:
+    case Method::Schottky: return "the ride goes on by the others; nothing is live at the loose half but leakage";
+    case Method::Selector: return "the bike goes dark until the selector is turned";
+    case Method::Converter:
+      return f.packs.size() > 2 ? "the ride goes on by the others"
+                                : "the ride goes on by the other; alone, the converter holds only its own limit";
+  }
+  return "";
+}
+
+std::string regenWords(Method method, bool regen) {
+  if (method == Method::Direct) return regen ? "comes back to both packs, within their charge limits" : "could come back to both packs";
+  return regen ? "has nowhere to go: switch it off" : "cannot pass";
+}
+
+int stopsOf(const Assessment& a) { return a.count(Severity::Stop); }
+
+Kilometre rangeOf(const Assessment& a) { return a.figures.range.known ? a.figures.range.likely : Kilometre(0); }
+
+}  // namespace
+
+std::vector<MethodFigures> compareMethods(const Plan& plan, const Catalogue& catalogue, const std::function<bool()>& goOn) {
+  std::vector<MethodFigures> out;
+  const bool regen = plan.bike.controller.regenCurrent.value_or(Ampere(0)) > Ampere(0);
+  for (Method m : {Method::Direct, Method::Combiner, Method::Schottky, Method::Selector, Method::Converter}) {
+    if (!goOn()) return out;
+    Plan other = plan;
+    other.joining.method = m;
+    // A part that was chosen for one method says nothing of another one's losses.
+    if (m != plan.joining.method) {
+      other.joining.part.forwardDrop.reset();
+      other.joining.part.onResistance.reset();
+    }
+    const Assessment a = assess(other, catalogue);
+    MethodFigures f;
+    f.method = m;
+    for (const Finding& finding : a.findings) {
+      if (finding.severity != Severity::Stop || !finding.id.starts_with("JOIN")) continue;
+      if (f.firstForbid.empty()) f.firstForbid = finding.id;
+      f.forbids.push_back(finding.sentence);
+    }
+    f.parts = partsFor(m, a.figures);
+    if (a.figures.ride) {
+      for (const SourceResult& r : a.figures.ride->sources) f.lost += r.heatInJoint;
+      f.lost += a.figures.ride->heatInConverter;
+      f.end = a.figures.ride->end;
+      f.cause = a.figures.ride->cause;
+    }
+    f.range = rangeOf(a);
+    f.unplugged = unpluggedWords(m, a.figures);
+    f.regen = regenWords(m, regen);
+    out.push_back(std::move(f));
+  }
+  return out;
+}
+
+std::vector<PolicyFigures> comparePolicies(const Plan& plan, const Catalogue& catalogue, const std::function<bool()>& goOn) {
+  std::vector<PolicyFigures> out;
+  const bool turns = plan.joining.method == Method::Selector;
+  const bool switches = plan.joining.switchedInputs && plan.joining.method != Method::Converter;
+  for (Policy p : {Policy::Together, Policy::SmallFirst, Policy::StockFirst, Policy::Manual}) {
+    if (!goOn()) return out;
+    PolicyFigures f;
+    f.policy = p;
+    f.applies = plan.packs.size() > 1 && (p == Policy::Together ? !turns : turns || switches);
+    if (f.applies) {
+      Plan other = plan;
+      other.joining.policy = p;
+      const Assessment a = assess(other, catalogue);
+      f.range = rangeOf(a);
+      if (a.figures.ride) {
+        const DischargeRun& run = *a.figures.ride;
+        f.end = run.end;
+        const Row half = run.at(run.end * 0.5);
+        double deepest = 0;
+        for (std::size_t k = 0; k < run.sources.size(); ++k) {
+          f.peakRate.push_back(run.sources[k].peak.value() / a.figures.packs[k].model.capacity.value());
+          f.atTurnRound.push_back(half.soc[k]);
+          deepest = std::max(deepest, (run.input().sources[k].start - run.sources[k].end).value());
+        }
+        f.lifeFactor = deepest > 0.01 ? std::sqrt(1 / deepest) : 1.0;
+      }
+    }
+    out.push_back(std::move(f));
+  }
+  return out;
+}
+
+Plan withOnly(const Plan& plan, std::uint32_t keep) {
+  Plan out = plan;
+  for (std::size_t k = plan.packs.size(); k-- > 0;) {
+    if (keep >> k & 1u) continue;
+    const auto fewer = withoutPack(out, k);
+    if (fewer) out = *fewer;
+  }
+  return out;
+}
+
+SubsetStudy eachAlone(const Plan& plan, const Catalogue& catalogue, const std::function<bool()>& goOn) {
+  SubsetStudy study;
+  const auto all = static_cast<std::uint32_t>((1u << plan.packs.size()) - 1);
+  for (std::uint32_t keep = all; keep > 0; --keep) {
+    if (!goOn()) return study;
+    const Assessment a = assess(withOnly(plan, keep), catalogue);
+    SubsetFigures s;
+    s.packs = keep;
+    for (std::size_t k = 0; k < plan.packs.size(); ++k) {
+      if (!(keep >> k & 1u)) continue;
+      s.name += (s.name.empty() ? "" : " + ") + (plan.packs[k].name.empty() ? plan.packs[k].id : plan.packs[k].name);
+    }
+    if (keep != all && (keep & (keep - 1)) == 0) s.name += " alone";
+    if (a.figures.ride) {
+      s.end = a.figures.ride->end;
+      s.cause = a.figures.ride->cause;
+    }
+    s.range = rangeOf(a);
+    s.stops = stopsOf(a);
+    if (a.figures.narrows >= 0) {
+      const Element& e = a.figures.elements[static_cast<std::size_t>(a.figures.narrows)];
+      s.narrows = e.name;
+      s.headroom = e.headroomAtPeak();
+    }
+    if (!a.findings.empty() && a.findings.front().severity == Severity::Stop)
+      s.worstFinding = a.findings.front().id + ": " + a.findings.front().sentence;
+    study.subsets.push_back(std::move(s));
+  }
+  const auto isWorse = [](const SubsetFigures& a, const SubsetFigures& b) {
+    if (a.stops != b.stops) return a.stops > b.stops;
+    const double ha = a.headroom.value_or(1e9), hb = b.headroom.value_or(1e9);
+    if (std::abs(ha - hb) > 1e-9) return ha < hb;
+    return a.range < b.range;
+  };
+  for (std::size_t i = 1; i < study.subsets.size(); ++i)
+    if (isWorse(study.subsets[i], study.subsets[study.worst])) study.worst = i;
+  return study;
+}
+
+}  // namespace usherwright
