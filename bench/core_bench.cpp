@@ -4,6 +4,7 @@
 #include "core/assess/search.h"
 #include "core/assess/sensitivity.h"
 #include "core/drawing/drawings.h"
+#include "core/joining/spread.h"
 #include "core/plan/edit.h"
 #include "core/plan/label_reader.h"
 #include "demo_plan.h"
@@ -42,6 +43,48 @@ void dischargeEverySecond(benchmark::State& state) {
   for (auto _ : state) benchmark::DoNotOptimize(discharge(input).table(Second(1)));
 }
 BENCHMARK(dischargeEverySecond)->Unit(benchmark::kMillisecond);
+
+/// What a picture of the run needs: events, totals and 200 samples.
+void dischargeSummary(benchmark::State& state) {
+  const Assessment a = assess(bench::demoPlan(), shippedCatalogue());
+  const DischargeInput input = a.figures.full->input();
+  for (auto _ : state) {
+    const DischargeRun run = discharge(input);
+    benchmark::DoNotOptimize(run.table(run.end / 200.0));
+  }
+}
+BENCHMARK(dischargeSummary)->Unit(benchmark::kMillisecond);
+
+/// Two packs and four of the same kind: four may take at most three times as long.
+void dischargePacks(benchmark::State& state) {
+  const Assessment a = assess(bench::demoPlan(), shippedCatalogue());
+  DischargeInput input = a.figures.full->input();
+  while (input.sources.size() < static_cast<std::size_t>(state.range(0))) {
+    Source next = input.sources[input.sources.size() - 2];
+    next.start = StateOfCharge(next.start.value() - 0.05);
+    input.sources.push_back(next);
+  }
+  for (auto _ : state) benchmark::DoNotOptimize(discharge(input).table(Second(1)));
+}
+BENCHMARK(dischargePacks)->Arg(2)->Arg(4)->Unit(benchmark::kMillisecond);
+
+/// A ride of 10 800 powers, one a second.
+void rideByProfile(benchmark::State& state) {
+  const Assessment a = assess(bench::demoPlan(), shippedCatalogue());
+  DischargeInput input = a.figures.full->input();
+  for (int i = 1; i <= 10800; ++i) input.profile.push_back({Second(i), Watt(150 + 100 * ((i / 60) % 3) + i % 7)});
+  for (auto _ : state) benchmark::DoNotOptimize(discharge(input));
+  state.counters["limit_ms"] = 3;
+}
+BENCHMARK(rideByProfile)->Unit(benchmark::kMillisecond);
+
+/// A thousand rides with their parts drawn at random, on two threads.
+void spreadOfThousand(benchmark::State& state) {
+  const Assessment a = assess(bench::demoPlan(), shippedCatalogue());
+  for (auto _ : state) benchmark::DoNotOptimize(spreadOf(a.figures.ride->input(), {}));
+  state.counters["limit_ms"] = 300;
+}
+BENCHMARK(spreadOfThousand)->Unit(benchmark::kMillisecond)->UseRealTime();
 
 void chargeRuns(benchmark::State& state) {
   const Assessment a = assess(bench::demoPlan(), shippedCatalogue());

@@ -73,7 +73,12 @@ int main() {
   const double mine = medianSeconds(201, [&] { ours = discharge(input).table(Second(1)).rows(); });
   const double theirs = medianSeconds(9, [&] { return std::system(command.c_str()); });
   std::printf("simulated %.0f s, %zu rows here, %zu rows there\n", until.value(), ours, rows);
-  std::printf("ours    %8.3f ms\nngspice %8.1f ms\nratio   %8.0f  (wanted: at least 100)\n", mine * 1e3, theirs * 1e3, theirs / mine);
+  const double summary = medianSeconds(401, [&] {
+    const DischargeRun all = discharge(input);
+    ours += all.table(all.end / 200.0).rows();
+  });
+  std::printf("summary %8.3f ms\nratio   %8.0f  (wanted: at least 5000)\n", summary * 1e3, theirs / summary);
+  std::printf("ours    %8.3f ms\nngspice %8.1f ms\nratio   %8.0f  (wanted: at least 500)\n", mine * 1e3, theirs * 1e3, theirs / mine);
   std::printf("largest difference in bus voltage %.4f %%  (wanted: at most 0.2 %%)\n", worst * 100);
-  return theirs / mine >= 100 && worst <= 0.002 ? 0 : 1;
+  return theirs / mine >= 500 && worst <= 0.002 ? 0 : 1;
 }

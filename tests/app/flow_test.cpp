@@ -38,7 +38,7 @@ TEST_CASE("a label value is corrected, and channel, findings, bottom line and un
   CHECK(b.finding(QStringLiteral("JOIN-04")) != nullptr);
   b.settle();
   CHECK(b.drawing(QStringLiteral("the channel"))->accessibleDescription().contains(QStringLiteral("Peak 29 A")));
-  CHECK(b.window().findings()->headline().endsWith(QStringLiteral("of 5")));
+  CHECK(b.window().findings()->headline().endsWith(QStringLiteral("of 6")));
   b.key(Qt::Key_Z, Qt::ControlModifier);
   CHECK(b.document().plan().bike.controller.currentLimit == Ampere(22));
   CHECK(b.finding(QStringLiteral("JOIN-03")) == nullptr);

@@ -34,6 +34,15 @@ Plan example(const char* name) {
   return *plan;
 }
 
+/// Turns to a page of Joining and waits for its study.
+void joiningPage(MainWindow& w, const char* page) {
+  w.stationView(Station::Joining)->showPage(QString::fromLatin1(page));
+  for (int i = 0; i < 40; ++i) {
+    QThread::msleep(25);
+    settle();
+  }
+}
+
 struct Shot {
   const char* name;
   std::function<void(MainWindow&)> arrange;
@@ -160,6 +169,115 @@ const std::vector<Shot>& shots() {
          for (int i = 0; i < 41; ++i)
            for (DrawingView* v : w.stationView(Station::Joining)->findChildren<DrawingView*>())
              if (v->accessibleName() == QStringLiteral("the ride")) Q_EMIT v->arrowPressed(Qt::Key_Right, Qt::NoModifier);
+       }},
+      {"joining-methods",
+       [](MainWindow& w) {
+         w.openDemo();
+         w.goToStation(Station::Joining);
+         joiningPage(w, "Methods");
+       }},
+      {"joining-connect",
+       [](MainWindow& w) {
+         w.openDemo();
+         w.goToStation(Station::Joining);
+         Plan plan = *withField(w.document().plan(), "/joining/method", FieldValue{std::string("direct")});
+         for (std::size_t k = 0; k < 2; ++k)
+           plan = *withReading(plan, k, Reading{"2026-10-04", ReadingOf::Groups, Volt(k ? 53.1 : 49.6), Minute(60), {}, {}});
+         w.document().commit(plan, QStringLiteral("readings"));
+         joiningPage(w, "Connect");
+       }},
+      {"joining-alone",
+       [](MainWindow& w) {
+         w.openDemo();
+         w.goToStation(Station::Joining);
+         joiningPage(w, "Alone");
+       }},
+      {"three-turns",
+       [](MainWindow& w) {
+         w.resize(1100, 700);
+         Plan plan = *withDuplicatePack(example("ferry-path-library-trike"), 1);
+         plan.packs[2].name = "the spare pack from the reading-room trailer";
+         plan.joining.switchedInputs = true;
+         w.session().begin(plan);
+         w.goToStation(Station::Joining);
+         joiningPage(w, "Turns");
+       }},
+      {"joining-gauge",
+       [](MainWindow& w) {
+         w.openDemo();
+         w.goToStation(Station::Joining);
+         joiningPage(w, "Gauge");
+       }},
+      {"joining-proof",
+       [](MainWindow& w) {
+         w.openDemo();
+         w.goToStation(Station::Joining);
+         const auto& f = w.document().assessment().figures;
+         QString log = QStringLiteral("time_s,Ah,V,A\n");
+         for (int i = 0; i < 200; ++i) {
+           const Row row = f.ride->at(f.ride->end * (i / 220.0));
+           double drawn = 0;
+           for (std::size_t k = 0; k < 2; ++k) drawn += (f.packs[k].model.soc - row.soc[k]).value() * f.packs[k].model.capacity.value();
+           log += QStringLiteral("%1,%2,%3,%4\n").arg(row.time.value(), 0, 'f', 0).arg(drawn, 0, 'f', 4).arg(row.controller.value() + 0.08 * ((i * 37 % 11) - 5) / 5, 0, 'f', 2).arg(row.load.value(), 0, 'f', 2);
+         }
+         w.stationView(Station::Joining)->findChild<QPlainTextEdit*>()->setPlainText(log);
+         joiningPage(w, "Proof");
+       }},
+      {"joining-spread",
+       [](MainWindow& w) {
+         w.openDemo();
+         w.goToStation(Station::Joining);
+         joiningPage(w, "Spread");
+       }},
+      {"joining-live",
+       [](MainWindow& w) {
+         w.openDemo();
+         w.goToStation(Station::Joining);
+         joiningPage(w, "Live ends");
+         for (DrawingView* v : w.stationView(Station::Joining)->findChildren<DrawingView*>())
+           if (v->accessibleName() == QStringLiteral("map of live ends")) Q_EMIT v->partClicked(QStringLiteral("plug/1"));
+         joiningPage(w, "Live ends");
+       }},
+      {"night-live",
+       [](MainWindow& w) {
+         w.openDemo();
+         w.goToStation(Station::Joining);
+         w.resize(1100, 700);
+         Plan plan = *withField(w.document().plan(), "/joining/method", FieldValue{std::string("direct")});
+         w.document().commit(plan, QStringLiteral("direct"));
+         w.look().setTheme(Theme::Night);
+         joiningPage(w, "Live ends");
+         for (DrawingView* v : w.stationView(Station::Joining)->findChildren<DrawingView*>())
+           if (v->accessibleName() == QStringLiteral("map of live ends")) {
+             Q_EMIT v->partClicked(QStringLiteral("plug/1"));
+             Q_EMIT v->partClicked(QStringLiteral("plug/output"));
+           }
+         joiningPage(w, "Live ends");
+       }},
+      {"three-methods",
+       [](MainWindow& w) {
+         w.resize(1100, 700);
+         Plan plan = *withDuplicatePack(example("ferry-path-library-trike"), 1);
+         plan.packs[2].name = "the spare pack from the reading-room trailer";
+         w.session().begin(plan);
+         w.goToStation(Station::Joining);
+         joiningPage(w, "Methods");
+       }},
+      {"three-alone",
+       [](MainWindow& w) {
+         w.resize(1100, 700);
+         Plan plan = *withDuplicatePack(example("ferry-path-library-trike"), 1);
+         plan.packs[2].name = "the spare pack from the reading-room trailer";
+         plan.joining.switchedInputs = true;
+         w.session().begin(plan);
+         w.goToStation(Station::Joining);
+         joiningPage(w, "Alone");
+       }},
+      {"hilly",
+       [](MainWindow& w) {
+         w.openDemo();
+         w.document().commit(withField(w.document().plan(), "/joining/load_mode", FieldValue{std::string("hilly")}));
+         w.goToStation(Station::Joining);
        }},
       {"charging",
        [](MainWindow& w) {

@@ -81,6 +81,58 @@ DischargeInput randomPlan(std::mt19937& random) {
 
 }  // namespace
 
+namespace {
+
+/// Currents, volts and charge of a plan against the judge's, up to the first pack that leaves.
+void compare(const DischargeInput& input) {
+  const DischargeRun run = discharge(input);
+  Second until = run.end * 0.98;
+  for (const SourceResult& r : run.sources)
+    if (r.left) until = std::min(until, *r.left * 0.98);
+  const auto rows = judge(run.input(), until, Second(10));
+  REQUIRE(rows.size() > 20);
+  for (const Judged& j : rows) {
+    const Row ours = run.at(Second(j.time));
+    INFO("t = " << j.time);
+    CHECK(std::abs(ours.bus.value() - j.bus) <= 0.002 * j.bus);
+    for (std::size_t k = 0; k < j.current.size(); ++k) {
+      CHECK(std::abs(ours.current[k].value() - j.current[k]) <= std::max(0.01 * std::abs(j.current[k]), 0.03));
+      CHECK(std::abs(ours.soc[k].value() - j.soc[k]) <= 1e-3);
+    }
+  }
+}
+
+}  // namespace
+
+TEST_CASE("ngspice agrees on a pack behind a converter") {
+  std::mt19937 random(8080);
+  for (int plan = 0; plan < 3; ++plan) {
+    DischargeInput in = randomPlan(random);
+    while (in.sources.size() < 2 || !in.joint.oneWay) in = randomPlan(random);
+    in.sources.resize(2);
+    in.sources[0].start = StateOfCharge(0.8);
+    in.sources[1].series = 10;
+    in.converter = Converter{1, Volt(47.5 + plan), Ampere(3), Watt(1e9), 0.9, Ampere(0.02), Volt(20), Volt(1e9), Volt(0)};
+    in.load.constantPower = false;
+    in.load.current = Ampere(7);
+    INFO("plan " << plan);
+    compare(in);
+  }
+}
+
+TEST_CASE("ngspice agrees on a ride by profile") {
+  std::mt19937 random(77);
+  DischargeInput in = randomPlan(random);
+  while (in.sources.size() < 2) in = randomPlan(random);
+  Second at;
+  for (int hill = 0; hill < 8; ++hill)
+    for (const auto& [time, power] : {std::pair{205.0, 120.0}, std::pair{95.0, 380.0}}) {
+      at += Second(time);
+      in.profile.push_back({at, Watt(power)});
+    }
+  compare(in);
+}
+
 TEST_CASE("ngspice agrees with the simulation on random plans") {
   std::mt19937 random(20261124);
   for (int plan = 0; plan < 10; ++plan) {

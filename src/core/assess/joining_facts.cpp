@@ -281,6 +281,31 @@ std::vector<ShareProof> shareProofs(const Plan&, const Figures& f) {
   return out;
 }
 
+std::optional<SharingInput> sharingInputOf(const Figures& f) {
+  if (f.packs.size() < 2 || !f.ride) return std::nullopt;
+  std::size_t first = 0;
+  for (std::size_t k = 1; k < f.packs.size(); ++k)
+    if (f.packs[k].model.restVoltage() > f.packs[first].model.restVoltage()) first = k;
+  const PackModel& m = f.packs[first].model;
+  SharingInput in;
+  in.chemistry = m.chemistry;
+  in.curve = m.curve;
+  in.series = m.series;
+  in.fuller = m.capacity;
+  double conductance = 0;
+  for (const PackFigures& p : f.packs) {
+    in.all += p.model.capacity;
+    conductance += 1 / (sourceResistance(p.source, f.joint) + p.source.slow).value();
+  }
+  in.alone = sourceResistance(f.packs[first].source, f.joint) + f.packs[first].source.slow + f.common;
+  in.together = Ohm(1 / conductance) + f.common;
+  Second knee = f.ride->end;
+  for (std::size_t k = 0; k < f.packs.size(); ++k)
+    if (k != first && f.ride->sources[k].knee) knee = std::min(knee, *f.ride->sources[k].knee);
+  in.knee = AmpereHour((m.soc - f.ride->at(knee).soc[first]).value() * m.capacity.value());
+  return in;
+}
+
 std::vector<SecondPackLine> secondPackChanges(const Plan& plan, const Figures& f) {
   std::vector<SecondPackLine> out;
   if (f.packs.size() < 2) return out;

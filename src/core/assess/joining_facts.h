@@ -7,6 +7,7 @@
 #include <vector>
 
 #include "core/assess/assessment.h"
+#include "core/joining/sharing.h"
 
 namespace usherwright {
 
@@ -94,6 +95,9 @@ struct ShareProof {
   std::string way, expect, ifNot;
 };
 std::vector<ShareProof> shareProofs(const Plan& plan, const Figures& figures);
+
+/// What the check of a logged ride needs, from the plan's ride; empty with fewer than two packs.
+std::optional<SharingInput> sharingInputOf(const Figures& figures);
 
 /// "What does a second pack change?" in four lines: the controller's limit, sag, no-load speed, life.
 struct SecondPackLine {

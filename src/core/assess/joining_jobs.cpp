@@ -25,27 +25,27 @@ std::vector<std::string> partsFor(Method method, const Figures& f) {
   const std::string need = f.demand.peak ? amps(*f.demand.peak * 1.25) : "1.25 × the controller's limit";
   switch (method) {
     case Method::Direct:
-      out.push_back(fmt::format("parallel lead for {}, a fuse in each branch", f.demand.peak ? amps(*f.demand.peak) : "the peak"));
-      out.push_back("a cap for every loose plug");
+      out.push_back(fmt::format("lead for {}, a fuse per branch", f.demand.peak ? amps(*f.demand.peak) : "the peak"));
+      out.push_back("caps for loose plugs");
       break;
     case Method::Combiner:
-      out.push_back(fmt::format("one-way joiner: {} per input and in total, {} or more", need, volts(full * 1.1)));
+      out.push_back(fmt::format("joiner {} per input, {}", need, volts(full * 1.1)));
       break;
     case Method::Schottky: {
-      out.push_back(fmt::format("a diode per pack: {}, {} or more", need, volts(full * 1.2)));
+      out.push_back(fmt::format("diodes {}, {}", need, volts(full * 1.2)));
       if (f.demand.sustained) {
         const double watts = 0.45 * f.demand.sustained->value() + 0.008 * f.demand.sustained->value() * f.demand.sustained->value();
-        out.push_back(fmt::format("heat-sink of {} K/W or less for {} W in one leg", formatNumber((diodeLimit - warmAir) / watts, 2),
+        out.push_back(fmt::format("heat-sink {} K/W ({} W)", formatNumber((diodeLimit - warmAir) / watts, 2),
                                   formatNumber(watts, 2)));
       }
       break;
     }
     case Method::Selector:
-      out.push_back(fmt::format("break-before-make switch: {} DC, {}", f.demand.peak ? amps(*f.demand.peak) : "the peak", volts(full)));
+      out.push_back(fmt::format("switch {} DC, {}, breaks first", f.demand.peak ? amps(*f.demand.peak) : "for the peak", volts(full)));
       break;
     case Method::Converter:
-      out.push_back(fmt::format("converter set to about {}, its output through a diode", volts(f.packs.front().model.nominal * 1.03)));
-      out.push_back(fmt::format("one-way joiner for the others: {}", need));
+      out.push_back(fmt::format("converter set to {}, diode out", volts(f.packs.front().model.nominal * 1.03)));
+      out.push_back(fmt::format("joiner {} for the others", need));
       break;
   }
   return out;
@@ -53,20 +53,20 @@ std::vector<std::string> partsFor(Method method, const Figures& f) {
 
 std::string unpluggedWords(Method method, const Figures& f) {
   switch (method) {
-    case Method::Direct: return "the ride goes on; its half of the plug stays live until it is capped";
+    case Method::Direct: return "rides on; the loose half stays live";
     case Method::Combiner:
-    case Method::Schottky: return "the ride goes on by the others; nothing is live at the loose half but leakage";
-    case Method::Selector: return "the bike goes dark until the selector is turned";
+    case Method::Schottky: return "rides on; the loose half only leaks";
+    case Method::Selector: return "dark until the selector is turned";
     case Method::Converter:
-      return f.packs.size() > 2 ? "the ride goes on by the others"
-                                : "the ride goes on by the other; alone, the converter holds only its own limit";
+      return f.packs.size() > 2 ? "rides on by the others"
+                                : "rides on by the other, the converter to its limit";
   }
   return "";
 }
 
 std::string regenWords(Method method, bool regen) {
-  if (method == Method::Direct) return regen ? "comes back to both packs, within their charge limits" : "could come back to both packs";
-  return regen ? "has nowhere to go: switch it off" : "cannot pass";
+  if (method == Method::Direct) return regen ? "comes back to the packs" : "could come back";
+  return regen ? "has nowhere to go" : "cannot pass";
 }
 
 int stopsOf(const Assessment& a) { return a.count(Severity::Stop); }
@@ -186,7 +186,8 @@ SubsetStudy eachAlone(const Plan& plan, const Catalogue& catalogue, const std::f
     if (std::abs(ha - hb) > 1e-9) return ha < hb;
     return a.range < b.range;
   };
-  for (std::size_t i = 1; i < study.subsets.size(); ++i)
+  if (study.subsets.size() > 1) study.worst = 1;  // of what may be missing; the whole is what the findings speak of
+  for (std::size_t i = 2; i < study.subsets.size(); ++i)
     if (isWorse(study.subsets[i], study.subsets[study.worst])) study.worst = i;
   return study;
 }

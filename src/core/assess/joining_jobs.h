@@ -49,7 +49,8 @@ struct SubsetFigures {
   std::optional<double> headroom;  ///< at peak
   std::string worstFinding;        ///< "JOIN-03: …", "" if none
 };
-/// Every non-empty subset, all of them first. `worst` is the one with most Stops, then the smallest headroom, then range.
+/// Every non-empty subset, all packs first. `worst` is, of those that lack a pack, the one with most Stops, then the
+/// smallest headroom, then range.
 struct SubsetStudy {
   std::vector<SubsetFigures> subsets;
   std::size_t worst = 0;

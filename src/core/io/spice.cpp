@@ -32,6 +32,28 @@ std::string source(std::size_t k, const Source& s, const Joint& joint) {
                            joint.forwardDrop.value(), r, leak);
 }
 
+/// A source behind a converter: what comes out, held by voltage, current or power, and what goes in for it.
+std::string fedSource(std::size_t k, const Source& s, const Converter& c) {
+  std::string out = source(k, s, Joint{});
+  out.resize(out.rfind("Bd"));  // the joint's place is the converter's
+  out += fmt::format("Bout{0} 0 bus i=max(0,min(min(({1:.9g}-v(bus))/0.02,{2:.9g}),{3:.9g}/max(v(bus),1)))\n", k, c.set.value(),
+                     std::min(c.outputLimit.value(), 1e6), std::min(c.powerLimit.value(), 1e9));
+  out += fmt::format("Bin{0} c{0} 0 i=max(0,min(min(({1:.9g}-v(bus))/0.02,{2:.9g}),{3:.9g}/max(v(bus),1)))*v(bus)/({4:.9g}*max(v(c{0}),1))+{5:.9g}\n", k,
+                     c.set.value(), std::min(c.outputLimit.value(), 1e6), std::min(c.powerLimit.value(), 1e9), c.efficiency, c.standby.value());
+  return out;
+}
+
+/// The watts of a profile as a voltage at node `pw`.
+std::string profileSource(const DischargeInput& in) {
+  std::string out = "Vpw pw 0 pwl(";
+  Second from;
+  for (const PowerStep& p : in.profile) {
+    out += fmt::format("{:.6f} {:.6g} {:.6f} {:.6g} ", from.value(), p.power.value(), std::max(from.value(), p.until.value() - 1e-3), p.power.value());
+    from = p.until;
+  }
+  return out + ")\n";
+}
+
 double highestRest(const DischargeInput& in) {
   double highest = 0;
   for (const Source& s : in.sources) highest = std::max(highest, (s.curve.at(s.start) * s.series).value());
@@ -42,9 +64,12 @@ double highestRest(const DischargeInput& in) {
 
 std::string spiceNetlist(const DischargeInput& in, const SpiceOptions& options) {
   std::string out = "* joined packs on one bus\n";
-  for (std::size_t k = 0; k < in.sources.size(); ++k) out += source(k, in.sources[k], in.joint);
+  for (std::size_t k = 0; k < in.sources.size(); ++k)
+    out += in.converter && in.converter->source == k ? fedSource(k, in.sources[k], *in.converter) : source(k, in.sources[k], in.joint);
   out += fmt::format("Rm bus ctl {:.9g}\n", std::max(in.common.value(), 1e-9));
-  if (in.load.constantPower)
+  if (!in.profile.empty())
+    out += profileSource(in) + fmt::format("Bload ctl 0 i=min(v(pw)/max(v(ctl),1),{:.9g})\n", std::min(in.load.limit.value(), 1e6));
+  else if (in.load.constantPower)
     out += fmt::format("Bload ctl 0 i=min({:.9g}/max(v(ctl),1),{:.9g})\n", in.load.power.value(), std::min(in.load.limit.value(), 1e6));
   else out += fmt::format("Iload ctl 0 {:.9g}\n", std::min(in.load.current, in.load.limit).value());
   out += fmt::format(".nodeset v(bus)={0:.6g} v(ctl)={0:.6g}\n", highestRest(in) * 0.97);
@@ -55,6 +80,15 @@ std::string spiceNetlist(const DischargeInput& in, const SpiceOptions& options) 
       "wrdata {3} {2}\nquit\n.endc\n.end\n",
       options.step.value(), options.until.value(), columns, options.table);
   return out;
+}
+
+Expected<std::string> spiceExport(const DischargeRun& run) {
+  if (run.input().joint.turns != Turns::Together)
+    return unexpected("/joining/policy", "packs that take turns", "packs that are joined all the time: a netlist has no switches in time");
+  Second until = run.end;
+  for (const SourceResult& r : run.sources)
+    if (r.left) until = std::min(until, *r.left * 0.999);
+  return spiceNetlist(run.input(), {until, Second(1), "ride.txt"});
 }
 
 }  // namespace usherwright

@@ -4,11 +4,12 @@
 #include <string>
 
 #include "core/joining/discharge.h"
+#include "core/quantity/problem.h"
 
 namespace usherwright {
 
-/// A transient deck of the input: rest curves as piecewise-linear sources over charge, R0, R1‖C1, joints, load.
-/// Selector and packs that leave are not expressed; the run must end before a pack leaves.
+/// A transient deck of the input: rest curves as piecewise-linear sources over charge, R0, R1‖C1, joints, a converter, the
+/// load at one power, one current or by profile. Turns and packs that leave are not expressed; the run must end before.
 /// The control section writes time, bus voltage, currents and charge in columns to `table`.
 struct SpiceOptions {
   Second until;
@@ -16,5 +17,8 @@ struct SpiceOptions {
   std::string table;
 };
 std::string spiceNetlist(const DischargeInput& input, const SpiceOptions& options);
+
+/// The deck of a finished run up to its end, or up to the first pack that leaves. Error: packs that take turns.
+Expected<std::string> spiceExport(const DischargeRun& run);
 
 }  // namespace usherwright

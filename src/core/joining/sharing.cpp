@@ -19,6 +19,7 @@ constexpr double odds = 20.0;
 constexpr double capacityDoubt = 0.07;  // one σ of a pack's stated capacity
 constexpr double kneeDoubt = 0.03;      // one σ of the knee, as a share of the fuller pack
 constexpr double noiseFloor = 0.01;     // V per pack: no meter is better
+constexpr double takingOver = 0.15;     // of the fuller pack: how long the sharing takes to settle behind the knee
 constexpr double curveDoubt = 0.004;    // of charge: the typical curve is not this pack's
 constexpr double leastApart = 0.035;    // of charge: stories that end nearer than this differ less than a settling cell does
 constexpr double worstFit = 3.0;        // times the noise: no story fits
@@ -134,10 +135,12 @@ double bestOfTwoLines(const std::vector<Point>& points) {
   return best;
 }
 
-std::vector<Point> pointsOf(const std::vector<RideRow>& rows, const SharingInput& in, Ohm resistance, double noise) {
+/// Rows as charge. `resistance` gives that of the whole way at so many Ah.
+template <class Resistance>
+std::vector<Point> pointsOf(const std::vector<RideRow>& rows, const SharingInput& in, const Resistance& resistance, double noise) {
   std::vector<Point> out;
   for (std::size_t i : comparable(rows)) {
-    const Volt cell = (rows[i].volts + Ampere(currentAt(rows, i)) * resistance) / static_cast<double>(in.series);
+    const Volt cell = (rows[i].volts + Ampere(currentAt(rows, i)) * resistance(rows[i].drawn)) / static_cast<double>(in.series);
     const StateOfCharge s = in.curve.inverse(cell);
     if (s <= StateOfCharge(0) || s >= StateOfCharge(1)) continue;  // off the curve: says nothing
     const double byVolts = noise / in.series / slopeAt(in.curve, s.value());
@@ -219,14 +222,21 @@ Expected<std::vector<RideRow>> readRide(std::string_view csv) {
 SharingVerdict judgeSharing(const std::vector<RideRow>& rows, const SharingInput& in) {
   SharingVerdict v;
   const double noise = rows.size() > 2 ? noiseOf(rows, in.alone) : noiseFloor;
-  const std::vector<Point> alone = pointsOf(rows, in, in.alone, noise), together = pointsOf(rows, in, in.together, noise);
+  // Behind the knee the others take over by and by, and the way as a whole gets wider.
+  const auto byAndBy = [&](AmpereHour drawn) {
+    const double share = std::clamp((drawn - in.knee) / (in.fuller * takingOver), 0.0, 1.0);
+    return in.alone + (in.together - in.alone) * share;
+  };
+  const std::vector<Point> alone = pointsOf(rows, in, [&](AmpereHour) { return in.alone; }, noise),
+                           together = pointsOf(rows, in, [&](AmpereHour) { return in.together; }, noise),
+                           after = pointsOf(rows, in, byAndBy, noise);
   v.rowsUsed = alone.size();
   for (const Point& p : alone) {
     v.drawn.emplace_back(p.drawn);
     v.charge.emplace_back(p.charge);
   }
-  if (alone.size() < fewestRows || together.size() < fewestRows) {
-    v.because = fmt::format("{} rows that can be compared; {} are needed", std::min(alone.size(), together.size()), fewestRows);
+  if (std::min({alone.size(), together.size(), after.size()}) < fewestRows) {
+    v.because = fmt::format("{} rows that can be compared; {} are needed", std::min({alone.size(), together.size(), after.size()}), fewestRows);
     return v;
   }
   if (in.chemistry == Chemistry::Lfp) {
@@ -241,10 +251,11 @@ SharingVerdict judgeSharing(const std::vector<RideRow>& rows, const SharingInput
   const double depth = alone.back().drawn - alone.front().drawn;
   const bool fromStart = in.knee.value() <= 0.02 * q;
   const std::array<double, 3> chi{fit(alone, {1 / q, 1 / q, 0}, false, q).chiSquare,
-                                  fromStart ? 1e300 : fit(alone, {1 / q, 1 / all, in.knee.value()}, true, q).chiSquare,
+                                  fromStart ? 1e300 : fit(after, {1 / q, 1 / all, in.knee.value()}, true, q).chiSquare,
                                   fit(together, {1 / all, 1 / all, 0}, false, q).chiSquare};
   const double least = *std::min_element(chi.begin(), chi.end());
-  const double noiseLeaves = std::max(static_cast<double>(alone.size()) * 0.25, bestOfTwoLines(alone));
+  const double noiseLeaves =
+      std::max(static_cast<double>(alone.size()) * 0.25, std::min({bestOfTwoLines(alone), bestOfTwoLines(together), bestOfTwoLines(after)}));
   // Noise that is larger than thought makes every story look too sure of itself: scale it to what two free lines leave.
   const double inflate = std::max(1.0, noiseLeaves / static_cast<double>(alone.size()));
   std::array<double, 3> likelihood{};

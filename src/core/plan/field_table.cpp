@@ -408,10 +408,10 @@ std::span<const FieldSpec> fieldsOf<Joining>() {
       whenEmpty(row<&Joining::limitWhileApart>("limit_while_apart_A", "limit while apart", Kind::Current, inJoining, {0.5, 300}), "none"),
       row<&Joining::switchedInputs>("switched_inputs", "switch per pack", Kind::Flag, inJoining, {0, 0},
                                     "rated for the ride's current, DC"),
-      row<&Joining::looseEndsCapped>("loose_ends_capped", "loose ends capped", Kind::Flag, inJoining),
+      row<&Joining::looseEndsCapped>("loose_ends_capped", "ends are capped", Kind::Flag, inJoining),
       row<&Joining::alwaysTogether>("always_together", "never apart", Kind::Flag, inJoining, {0, 0},
                                     "never unplugged, never charged apart"),
-      row<&Joining::twoMeters>("two_meters", "two meters or days", Kind::Flag, inJoining),
+      row<&Joining::twoMeters>("two_meters", "two meters", Kind::Flag, inJoining, {0, 0}, "the packs were read by two meters, or on two days"),
       row<&Joining::outputPlug>("output_plug", "plug after joint", Kind::ConnectorId, inJoining)};
   return rows;
 }

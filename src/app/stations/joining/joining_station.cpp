@@ -1,9 +1,18 @@
 // Station Joining. The scrubber moves only overlays: basins and the line over a cached chart.
 #include "app/stations/joining/joining_station.h"
 
+#include <QFile>
+#include <QFileDialog>
+#include <QFileInfo>
+#include <QSaveFile>
+
 #include "app/present/methods.h"
 #include "app/present/words.h"
+#include "app/stations/joining/joining_pages.h"
+#include "core/io/spice.h"
+#include "core/io/table_csv.h"
 #include "core/plan/edit.h"
+#include "core/plan/ride_list.h"
 
 namespace usherwright::app {
 namespace {
@@ -22,7 +31,28 @@ JoiningStation::JoiningStation(Kit kit, QWidget* parent)
           [this] { kit_.document.commit(withNewPack(kit_.document.plan())); });
   pages_->addWidget(empty);
   QVBoxLayout* left = newPage(pages_);
-  left->addWidget(buildMethods());
+  sheets_ = new Pages;
+  left->addWidget(sheets_, 1);
+  sheets_->add(QStringLiteral("Flow"), buildFlow());
+  sheets_->add(QStringLiteral("Methods"), new MethodsPage(kit_));
+  sheets_->add(QStringLiteral("Connect"), new MeetingPage(kit_));
+  sheets_->add(QStringLiteral("Alone"), new SubsetsPage(kit_));
+  sheets_->add(QStringLiteral("Turns"), new TurnsPage(kit_));
+  sheets_->add(QStringLiteral("Gauge"), new GaugePage(kit_));
+  sheets_->add(QStringLiteral("Proof"), new ProofPage(kit_));
+  sheets_->add(QStringLiteral("Spread"), new SpreadPage(kit_));
+  sheets_->add(QStringLiteral("Live ends"), new LiveEndsPage(kit_));
+  connect(sheets_, &Pages::chosen, this, [this] { refresh(); });
+  timer_.setInterval(frame);
+  connect(&timer_, &QTimer::timeout, this, &JoiningStation::tick);
+}
+
+QWidget* JoiningStation::buildFlow() {
+  auto* page = new QWidget;
+  auto* column = new QVBoxLayout(page);
+  column->setContentsMargins(0, 0, 0, 0);
+  column->setSpacing(8);
+  column->addWidget(buildMethods());
   auto* drawings = new QHBoxLayout;
   drawings->setSpacing(12);
   basins_ = new DrawingView(kit_, QStringLiteral("basins"));
@@ -39,8 +69,12 @@ JoiningStation::JoiningStation(Kit kit, QWidget* parent)
   basinColumn->addWidget(buildTimeRow());
   basinColumn->addWidget(basins_, 1);
   drawings->addLayout(basinColumn, 4);
-  drawings->addWidget(ride_, 5);
-  left->addLayout(drawings, 1);
+  auto* rideColumn = new QVBoxLayout;
+  rideColumn->setSpacing(4);
+  rideColumn->addWidget(buildRideRow());
+  rideColumn->addWidget(ride_, 1);
+  drawings->addLayout(rideColumn, 5);
+  column->addLayout(drawings, 1);
   auto* bottom = new QHBoxLayout;
   bottom->setSpacing(16);
   auto* window = new QVBoxLayout;
@@ -52,10 +86,72 @@ JoiningStation::JoiningStation(Kit kit, QWidget* parent)
   window->addWidget(gauge_);
   bottom->addLayout(window, 4);
   bottom->addWidget(buildPolicies(), 5);
-  left->addLayout(bottom);
-  timer_.setInterval(frame);
-  connect(&timer_, &QTimer::timeout, this, &JoiningStation::tick);
+  column->addLayout(bottom);
+  return page;
 }
+
+QWidget* JoiningStation::buildRideRow() {
+  auto* box = new QWidget;
+  auto* row = new QHBoxLayout(box);
+  row->setContentsMargins(0, 0, 0, 0);
+  row->setSpacing(6);
+  said_ = new QLabel;
+  said_->setProperty("role", "soft");
+  row->addWidget(said_, 1);
+  auto* take = new QPushButton(QStringLiteral("Ride from list\u2026"));
+  take->setToolTip(QStringLiteral("Rows of seconds and watts, as CSV"));
+  connect(take, &QPushButton::clicked, this, [this] {
+    const QString path = QFileDialog::getOpenFileName(this, QStringLiteral("A ride: seconds and watts"), {}, QStringLiteral("Lists (*.csv *.txt)"));
+    if (!path.isEmpty()) said_->setText(takeRide(path));
+  });
+  row->addWidget(take);
+  for (const auto& [words, ending] : {std::pair{"Table\u2026", ".csv"}, std::pair{"Netlist\u2026", ".cir"}}) {
+    auto* save = new QPushButton(QString::fromUtf8(words));
+    save->setToolTip(ending == std::string_view(".csv") ? QStringLiteral("The simulated ride, a row every second") : QStringLiteral("The circuit, for a SPICE program"));
+    connect(save, &QPushButton::clicked, this, [this, end = QString::fromLatin1(ending)] {
+      QString path = QFileDialog::getSaveFileName(this, QStringLiteral("Save the ride"), QStringLiteral("ride") + end);
+      if (path.isEmpty()) return;
+      if (!path.endsWith(end)) path += end;
+      said_->setText(saveTo(path));
+    });
+    row->addWidget(save);
+  }
+  return box;
+}
+
+QString JoiningStation::saveTo(const QString& path) const {
+  const auto& ride = kit_.document.assessment().figures.ride;
+  if (!ride || ride->end <= Second(0)) return QStringLiteral("There is no ride to save.");
+  std::vector<std::string> ids;
+  for (const Source& s : ride->input().sources) ids.push_back(s.id);
+  std::string out;
+  if (path.endsWith(QLatin1String(".csv"))) {
+    out = tableCsv(ride->table(Second(1)), ids);
+  } else {
+    const auto netlist = spiceExport(*ride);
+    if (!netlist) return text(netlist.error().sentence());
+    out = *netlist;
+  }
+  QSaveFile file(path);
+  if (!file.open(QIODevice::WriteOnly) || file.write(out.data(), static_cast<qint64>(out.size())) < 0 || !file.commit())
+    return QStringLiteral("%1 cannot be written: %2.").arg(path, file.errorString());
+  return QStringLiteral("Saved as %1.").arg(QFileInfo(path).fileName());
+}
+
+QString JoiningStation::takeRide(const QString& path) {
+  QFile file(path);
+  if (!file.open(QIODevice::ReadOnly)) return QStringLiteral("%1 cannot be read: %2.").arg(path, file.errorString());
+  constexpr qint64 most = 16 << 20;
+  const auto ride = readRidePower(file.read(most).toStdString());
+  if (!ride) return QFileInfo(path).fileName() + QLatin1String(", ") + text(ride.error().sentence());
+  Plan plan = kit_.document.plan();
+  plan.joining.profile = *ride;
+  plan.joining.loadMode = LoadMode::Profile;
+  kit_.document.commit(plan, QStringLiteral("ride from a list"));
+  return QStringLiteral("A ride of %1 rows, %2.").arg(ride->size()).arg(durationWords(ride->back().time));
+}
+
+bool JoiningStation::showPage(const QString& page) { return sheets_->choose(page); }
 
 QWidget* JoiningStation::buildMethods() {
   auto* box = new QWidget;
@@ -185,15 +281,24 @@ std::vector<EntrySection> JoiningStation::sections() const {
   std::vector<EntrySection> out;
   out.push_back(
       {QStringLiteral("The ride draws"),
-       {joining + QStringLiteral("load_mode"),
-        joining + (plan.joining.loadMode == LoadMode::Power ? QStringLiteral("load_power_W") : QStringLiteral("load_current_A"))}});
+       plan.joining.loadMode == LoadMode::Power     ? QStringList{joining + QStringLiteral("load_mode"), joining + QStringLiteral("load_power_W")}
+       : plan.joining.loadMode == LoadMode::Current ? QStringList{joining + QStringLiteral("load_mode"), joining + QStringLiteral("load_current_A")}
+                                                    : QStringList{joining + QStringLiteral("load_mode")}});
   if (plan.packs.size() > 1) {
     QStringList joint;
+    if (plan.joining.method == Method::Converter)
+      for (const char* key : {"source", "set_V", "output_A", "power_W", "efficiency", "standby_mA", "input_low_V", "input_high_V", "own_cut_V", "second_joint"})
+        joint << joining + QStringLiteral("converter/") + QLatin1String(key);
     if (plan.joining.method != Method::Direct)
       for (const char* key : {"part/input_A", "part/total_A", "part/voltage_V", "part/forward_V", "part/on_mohm"})
         joint << joining + QLatin1String(key);
-    if (plan.joining.method == Method::Selector) joint << joining + QStringLiteral("mark_soc");
-    joint << joining + QStringLiteral("limit_while_apart_A");
+    if (plan.joining.method == Method::Schottky) joint << joining + QStringLiteral("part/heat_sink_K_per_W");
+    if (plan.joining.method == Method::Selector)
+      joint << joining + QStringLiteral("part/break_before_make") << joining + QStringLiteral("part/breaks_load");
+    else joint << joining + QStringLiteral("switched_inputs");
+    if (plan.joining.method == Method::Direct) joint << joining + QStringLiteral("loose_ends_capped") << joining + QStringLiteral("always_together");
+    if (plan.joining.method == Method::Selector || plan.joining.switchedInputs) joint << joining + QStringLiteral("mark_soc");
+    joint << joining + QStringLiteral("limit_while_apart_A") << joining + QStringLiteral("two_meters");
     out.push_back({QStringLiteral("The joint"), joint});
   }
   const auto runKeys = [&](QStringList& list, const Run* run) {
@@ -213,6 +318,7 @@ std::vector<EntrySection> JoiningStation::sections() const {
         list << at + QLatin1String(key);
     out.push_back({QStringLiteral("Lead, plug and fuse: %1").arg(text(p.name.empty() ? p.id : p.name)), list});
   }
+  out.push_back({QStringLiteral("The gauge"), {QStringLiteral("/bike/gauge/kind"), QStringLiteral("/bike/gauge/bars")}});
   QStringList main;
   runKeys(main, plan.mainRun());
   main << joining + QStringLiteral("output_plug");
@@ -227,6 +333,7 @@ void JoiningStation::refresh() {
   showMethods();
   showTime();
   entries_->show(sections());
+  if (auto* page = qobject_cast<StationPage*>(sheets_->currentPage())) return page->refresh();
   for (DrawingView* v : {basins_, ride_, gauge_}) v->rebuild();
 }
 

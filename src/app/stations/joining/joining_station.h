@@ -1,11 +1,12 @@
-// Station Joining: basins, the ride with its scrubber, method cards, the connect gauge, who goes first, and, until
-// Wiring exists, each pack's lead, plug and fuse.
+// Station Joining. The first page is the flow: basins, the ride with its scrubber, method cards, the connect gauge, who
+// goes first; the others are in joining_pages.h. Until Wiring exists, each pack's lead, plug and fuse are edited here.
 #pragma once
 
 #include <QButtonGroup>
 #include <QTimer>
 
 #include "app/stations/station.h"
+#include "app/widgets/pages.h"
 
 namespace usherwright::app {
 
@@ -16,12 +17,19 @@ class JoiningStation : public StationView {
   explicit JoiningStation(Kit kit, QWidget* parent = nullptr);
   QString mainWorking() const override { return QStringLiteral("gauge"); }
   Second time() const { return time_; }
+  bool showPage(const QString& page) override;
+  /// The ride as a table, or the circuit as a netlist, by the ending of `path`. The sentence says what happened.
+  QString saveTo(const QString& path) const;
+  /// Takes a list of seconds and watts as the ride. The sentence says what happened.
+  QString takeRide(const QString& path);
 
  protected:
   void refresh() override;
   void hideEvent(QHideEvent*) override;
 
  private:
+  QWidget* buildFlow();
+  QWidget* buildRideRow();
   QWidget* buildMethods();
   QWidget* buildPolicies();
   QWidget* buildTimeRow();
@@ -35,10 +43,11 @@ class JoiningStation : public StationView {
   Second end() const;
 
   QStackedLayout* pages_;
+  Pages* sheets_;
   QButtonGroup *methods_, *policies_;
   DrawingView *basins_, *ride_, *gauge_;
   QPushButton* play_;
-  QLabel* clock_;
+  QLabel *clock_, *said_;
   QTimer timer_;
   Second time_;
 };

@@ -1,0 +1,446 @@
+#include "core/drawing/joining_pages.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/quantity/units.h"
+
+namespace usherwright::drawing {
+namespace {
+
+std::string number(double v, int digits = 2) { return formatNumber(v, digits); }
+std::string percent(double share) { return number(share * 100) + " %"; }
+std::string minutes(Second t) { return number(t.value() / 60, 3) + " min"; }
+
+/// Text over several lines within a width; returns the height used.
+double paragraph(Pen& pen, Point at, double width, const std::string& words, Face face, Ink ink, int mostLines) {
+  const double step = face == Face::Small ? 15 : 18;
+  std::string line;
+  std::size_t from = 0;
+  int lines = 0;
+  const auto put = [&](const std::string& text) { pen.text({at.x, at.y + step * lines++}, text, face, ink); };
+  while (from < words.size()) {
+    std::size_t to = words.find(' ', from);
+    if (to == std::string::npos) to = words.size();
+    const std::string word = words.substr(from, to - from);
+    const std::string longer = line.empty() ? word : line + " " + word;
+    if (!line.empty() && textWidth(longer, face) > width) {
+      if (lines + 1 == mostLines) {
+        put(elided(line + " " + words.substr(from), face, width));
+        return step * lines;
+      }
+      put(line);
+      line = word;
+    } else {
+      line = longer;
+    }
+    from = to + 1;
+  }
+  if (!line.empty()) put(elided(line, face, width));
+  return step * lines;
+}
+
+/// A bar with its figure behind it, inside a column.
+void bar(Pen& pen, Point at, double room, double share, const std::string& figure, Ink ink) {
+  const double width = std::max(2.0, (room - 64) * std::clamp(share, 0.0, 1.0));
+  pen.rectangle({at.x, at.y}, {at.x + width, at.y + 14}, ink, Ink::None, 2);
+  pen.text({at.x + width + 6, at.y + 12}, figure, Face::SmallFigure, Ink::Ink);
+}
+
+std::string endWords(EndCause cause) {
+  switch (cause) {
+    case EndCause::ControllerCutoff: return "controller cuts off";
+    case EndCause::LastPackCutOff: return "BMS cuts off";
+    case EndCause::LastPackEmpty: return "empty";
+    case EndCause::Collapse: return "collapses";
+    case EndCause::RideOver: return "ride over";
+    default: return "";
+  }
+}
+
+/// "stock + deck + the spare…": every name of a sum keeps its beginning.
+std::string shortened(const std::string& sum, double room) {
+  if (textWidth(sum, Face::Label) <= room) return sum;
+  const auto parts = 1 + std::count(sum.begin(), sum.end(), '+');
+  std::string out;
+  std::size_t from = 0;
+  const double share = room / static_cast<double>(parts) - 16;
+  while (from < sum.size()) {
+    auto to = sum.find(" + ", from);
+    if (to == std::string::npos) to = sum.size();
+    out += (out.empty() ? "" : " + ") + elided(sum.substr(from, to - from), Face::Label, share);
+    from = to + 3;
+  }
+  return out;
+}
+
+Drawing begin(Size size) { return {size.width, size.height, {}, {}}; }
+
+}  // namespace
+
+Drawing methodTable(const std::vector<MethodFigures>& methods, const std::vector<std::string>& names, Method chosen, Size size) {
+  Drawing d = begin(size);
+  Pen pen(d);
+  if (methods.empty()) return d;
+  double mostLost = 0.1, mostRange = 1;
+  for (const MethodFigures& m : methods) {
+    mostLost = std::max(mostLost, m.lost.value());
+    mostRange = std::max(mostRange, m.range.value());
+  }
+  const double nameRoom = 158, figures = std::min(150.0, size.width * 0.16);
+  const double x1 = nameRoom, x2 = x1 + figures, x3 = x2 + figures;
+  const double words = std::max(120.0, (size.width - x3 - 12) / 2);
+  const double x4 = x3 + words + 8;
+  const double top = 22, row = std::max(74.0, (size.height - top) / static_cast<double>(methods.size()));
+  pen.text({x1, 14}, "lost in the joint", Face::Small, Ink::Soft);
+  pen.text({x2, 14}, "range", Face::Small, Ink::Soft);
+  pen.text({x3, 14}, "needs", Face::Small, Ink::Soft);
+  pen.text({x4, 14}, "a pack unplugged; braking", Face::Small, Ink::Soft);
+  d.description = "Methods:";
+  for (std::size_t i = 0; i < methods.size(); ++i) {
+    const MethodFigures& m = methods[i];
+    const double y = top + row * static_cast<double>(i);
+    const bool current = m.method == chosen;
+    Shape& back = pen.rectangle({2, y + 2}, {size.width - 2, y + row - 4}, current ? Ink::Shoal : Ink::Card, current ? Ink::Deep : Ink::BankLine, 4);
+    back.part = "method/" + std::to_string(i);
+    back.tip = names[i] + (m.forbids.empty() ? ": allowed here" : ": " + m.forbids.front());
+    pen.text({12, y + 20}, names[i], Face::Label, Ink::Ink);
+    if (m.forbids.empty()) {
+      pen.text({12, y + 38}, current ? "chosen, allowed" : "allowed here", Face::Small, Ink::Deep);
+    } else {
+      pen.severity({18, y + 34}, 0);
+      pen.text({30, y + 38}, "not here: " + m.firstForbid, Face::Small, Ink::Stop);
+      paragraph(pen, {12, y + 54}, x3 - 20, m.forbids.front(), Face::Small, Ink::Stop, row > 92 ? 2 : 1);
+    }
+    bar(pen, {x1, y + 10}, figures, m.lost.value() / mostLost * 0.9, number(m.lost.value()) + " Wh", Ink::Copper);
+    bar(pen, {x2, y + 10}, figures, m.range.value() / mostRange * 0.9, number(m.range.value(), 3) + " km", Ink::Water);
+    double at = y + 20;
+    for (const std::string& part : m.parts) at += paragraph(pen, {x3, at}, words, part, Face::Small, Ink::Ink, 2);
+    const double used = paragraph(pen, {x4, y + 20}, words - 10, m.unplugged, Face::Small, Ink::Ink, row > 84 ? 3 : 2);
+    paragraph(pen, {x4, y + 20 + used}, words - 10, "braking: " + m.regen, Face::Small, Ink::Soft, row > 92 ? 2 : 1);
+    d.description += fmt::format(" {}: {}, {} Wh lost, {} km;", names[i], m.forbids.empty() ? "allowed" : "not here", number(m.lost.value()),
+                                 number(m.range.value(), 3));
+  }
+  return d;
+}
+
+Drawing meetingGauge(const MeetingFigures& m, Size size) {
+  Drawing d = begin(size);
+  Pen pen(d);
+  if (m.verdict == Meeting::Unlike || m.verdict == Meeting::NoLimit) {
+    pen.text({8, 30}, m.verdict == Meeting::Unlike ? "Unlike packs: never by a plain plug." : "No limit of the lower pack is known: read its BMS or fuse.",
+             Face::Label, m.verdict == Meeting::Unlike ? Ink::Stop : Ink::Copper);
+    d.description = std::string(meetingWord(m.verdict));
+    return d;
+  }
+  const double left = 12, right = size.width - 12, y = size.height * 0.42, height = 26;
+  const double span = std::max({m.window.value() * 1.6, (m.gap + m.doubt).value() * 1.2, 0.2});
+  const auto x = [&](double v) { return left + (right - left) * std::clamp(v / span, 0.0, 1.0); };
+  pen.rectangle({left, y}, {right, y + height}, Ink::Card, Ink::BankLine, 2);
+  pen.rectangle({left, y}, {x(m.window.value()), y + height}, Ink::Shoal, Ink::Deep);
+  pen.rectangle({x(m.window.value()), y}, {right, y + height}, Ink::Bank, Ink::None).pattern = Pattern::Hatched;
+  pen.text({left, y - 8}, "safe up to " + number(m.window.value()) + " V apart", Face::Small, Ink::Deep);
+  pen.text({right, y - 8}, "too much flows", Face::Small, Ink::Stop, Anchor::End);
+  for (double v : roundTicks(0, span, 6)) {
+    pen.line({{x(v), y + height}, {x(v), y + height + 5}}, Ink::Soft);
+    pen.text({x(v), y + height + 19}, number(v), Face::SmallFigure, Ink::Soft, x(v) > right - 20 ? Anchor::End : Anchor::Middle);
+  }
+  const Ink ink = m.verdict == Meeting::Safe ? Ink::Deep : m.verdict == Meeting::Stop ? Ink::Stop : Ink::Mind;
+  const double at = x(m.gap.value());
+  pen.line({{x((m.gap - m.doubt).value()), y + height / 2}, {x((m.gap + m.doubt).value()), y + height / 2}}, ink, 5);
+  pen.line({{at, y - 4}, {at, y + height + 4}}, ink, 3);
+  pen.polygon({{at, y - 3}, {at - 7, y - 15}, {at + 7, y - 15}}, ink);
+  const std::string words = number(m.gap.value(), 3) + " V apart, ± " + number(m.doubt.value()) + " V";
+  const double width = textWidth(words, Face::Label);
+  pen.text({std::clamp(at - width / 2, left, right - width), y - 26}, words, Face::Label, ink);
+  pen.text({left, y + height + 38}, "volts between the two plugs", Face::Small, Ink::Soft);
+  d.description = fmt::format("{}: {} V apart, plus or minus {} V; window {} V.", meetingWord(m.verdict), number(m.gap.value(), 3),
+                              number(m.doubt.value()), number(m.window.value()));
+  return d;
+}
+
+Drawing subsetBars(const SubsetStudy& study, Size size) {
+  Drawing d = begin(size);
+  Pen pen(d);
+  if (study.subsets.empty()) return d;
+  double most = 1;
+  for (const SubsetFigures& s : study.subsets) most = std::max(most, s.range.value());
+  const double nameRoom = std::min(230.0, size.width * 0.26), narrows = std::min(250.0, size.width * 0.28);
+  const double bars = std::max(40.0, size.width - nameRoom - narrows - 230);
+  const double top = 24, row = std::clamp((size.height - top) / static_cast<double>(study.subsets.size()), 18.0, 46.0);
+  pen.text({nameRoom, 16}, "range, and how the ride ends", Face::Small, Ink::Soft);
+  pen.text({size.width - narrows, 16}, "narrows", Face::Small, Ink::Soft);
+  d.description = "Subsets:";
+  for (std::size_t i = 0; i < study.subsets.size(); ++i) {
+    const SubsetFigures& s = study.subsets[i];
+    const double y = top + row * static_cast<double>(i);
+    if (y + row > size.height + 2) break;
+    const bool worst = i == study.worst && study.subsets.size() > 1;
+    Shape& back = pen.rectangle({0, y}, {size.width, y + row - 4}, worst ? Ink::Bank : Ink::Card, worst ? Ink::Ink : Ink::None, 3);
+    back.part = "subset/" + std::to_string(i);
+    back.tip = s.worstFinding.empty() ? s.name + ": no Stop" : s.worstFinding;
+    const double base = y + row / 2 + 3;
+    if (s.stops > 0) pen.severity({10, base - 5}, 0);
+    pen.text({22, base}, shortened(s.name, nameRoom - (worst ? 78 : 30)) + (worst ? " (worst)" : ""), Face::Label, Ink::Ink);
+    const double share = s.range.value() / most;
+    pen.rectangle({nameRoom, base - 12}, {nameRoom + std::max(2.0, bars * share), base + 3}, Ink::Water, Ink::None, 2);
+    pen.text({nameRoom + bars * share + 6, base}, number(s.range.value(), 3) + " km, " + endWords(s.cause), Face::Small, Ink::Ink);
+    const std::string tight = s.headroom ? fmt::format("{}, {}{}", s.narrows, *s.headroom >= 0 ? "+" : "", percent(*s.headroom)) : "not known yet";
+    pen.text({size.width - narrows, base}, elided(tight, Face::Small, narrows - 8), Face::Small, s.headroom && *s.headroom < 0 ? Ink::Stop : Ink::Ink);
+    d.description += fmt::format(" {}{}: {} km, {} Stops;", s.name, worst ? ", the worst" : "", number(s.range.value(), 3), s.stops);
+  }
+  return d;
+}
+
+Drawing policyTable(const std::vector<PolicyFigures>& policies, const std::vector<std::string>& names, const std::vector<std::string>& packs,
+                    Policy chosen, Size size) {
+  Drawing d = begin(size);
+  Pen pen(d);
+  if (policies.empty()) return d;
+  double most = 1;
+  for (const PolicyFigures& p : policies) most = std::max(most, p.range.value());
+  const double top = 24, row = std::clamp((size.height - top) / static_cast<double>(policies.size()), 24.0, 44.0);
+  const double c1 = size.width * 0.16, c2 = size.width * 0.36, c3 = size.width * 0.64, c4 = size.width * 0.86;
+  pen.text({c1, 16}, "range", Face::Small, Ink::Soft);
+  pen.text({c2, 16}, "left in each at half way", Face::Small, Ink::Soft);
+  pen.text({c3, 16}, "hardest C-rate", Face::Small, Ink::Soft);
+  pen.text({c4, 16}, "life", Face::Small, Ink::Soft);
+  for (std::size_t i = 0; i < policies.size(); ++i) {
+    const PolicyFigures& p = policies[i];
+    const double y = top + row * static_cast<double>(i), base = y + row / 2 + 3;
+    const bool current = p.policy == chosen && p.applies;
+    pen.rectangle({0, y}, {size.width, y + row - 4}, current ? Ink::Shoal : Ink::Card, current ? Ink::Deep : Ink::None, 3);
+    pen.text({8, base}, names[i], Face::Label, p.applies ? Ink::Ink : Ink::Soft);
+    if (!p.applies) {
+      pen.text({c1, base}, "not with this joint", Face::Small, Ink::Soft);
+      continue;
+    }
+    bar(pen, {c1, base - 12}, c2 - c1 - 8, p.range.value() / most * 0.9, number(p.range.value(), 3) + " km", Ink::Water);
+    std::string left, rate;
+    for (std::size_t k = 0; k < p.atTurnRound.size(); ++k) {
+      left += fmt::format("{}{} {}", k ? ", " : "", k < packs.size() ? packs[k] : std::string(), percent(p.atTurnRound[k].value()));
+      rate += fmt::format("{}{}", k ? ", " : "", number(p.peakRate[k]));
+    }
+    pen.text({c2, base}, elided(left, Face::Small, c3 - c2 - 8), Face::Small, Ink::Ink);
+    pen.text({c3, base}, elided(rate + " C", Face::SmallFigure, c4 - c3 - 8), Face::SmallFigure, Ink::Ink);
+    pen.text({c4, base}, fmt::format("× {}", number(p.lifeFactor)), Face::SmallFigure, Ink::Ink);
+  }
+  d.description = "Orders of use and how far each gets.";
+  return d;
+}
+
+Drawing gaugeOverRide(const Subject& subject, Size size) {
+  Drawing d = begin(size);
+  Pen pen(d);
+  const Figures& f = subject.assessment.figures;
+  if (!f.ride || f.ride->end <= Second(0)) {
+    pen.text({12, 30}, "No ride to show.", Face::Label, Ink::Soft);
+    return d;
+  }
+  const Plot plot{{44, 26}, {size.width - 14, size.height - 28}, 0, std::max(1.0, f.ride->end.value() / 60), 0, 105};
+  plot.frame(pen);
+  plot.yGrid(pen, 5);
+  plot.xTicks(pen, 8, "min");
+  std::vector<Point> gauge, truth;
+  for (int i = 0; i <= plot.columns(); ++i) {
+    const Row row = f.ride->at(f.ride->end * (static_cast<double>(i) / std::max(1, plot.columns())));
+    if (row.bus > Volt(0)) gauge.push_back({row.time.value() / 60, gaugeAt(f, row.controller).value() * 100});
+    truth.push_back({row.time.value() / 60, truthAt(f, row).value() * 100});
+  }
+  pen.line(columnPairs(plot, truth), Ink::Deep, 2.5);
+  pen.line(columnPairs(plot, gauge), Ink::Mind, 2, Pattern::Dotted);
+  pen.line({{plot.topLeft.x + 4, 13}, {plot.topLeft.x + 34, 13}}, Ink::Deep, 2.5);
+  pen.text({plot.topLeft.x + 40, 17}, "left, %", Face::Small, Ink::Ink);
+  pen.line({{plot.topLeft.x + 110, 13}, {plot.topLeft.x + 140, 13}}, Ink::Mind, 2, Pattern::Dotted);
+  pen.text({plot.topLeft.x + 146, 17}, "what the gauge shows", Face::Small, Ink::Ink);
+  if (const auto lie = worstGaugeLie(f)) {
+    const double x = plot.x(lie->at.value() / 60), a = plot.y(lie->gauge.value() * 100), b = plot.y(lie->truth.value() * 100);
+    pen.line({{x, a}, {x, b}}, Ink::Stop, 2.5);
+    pen.circle({x, a}, 4, Ink::Mind);
+    pen.circle({x, b}, 4, Ink::Deep);
+    const std::string words = fmt::format("lies most after {}: shows {}, {} are left", minutes(lie->at), percent(lie->gauge.value()), percent(lie->truth.value()));
+    // Above both lines: they fall to the right.
+    const double from = std::min(x + 10, plot.bottomRight.x - textWidth(words, Face::Small) - 6);
+    pen.text({from, std::max(44.0, std::min(a, b) - 12)}, words, Face::Small, Ink::Stop);
+    d.description = "The gauge " + words + ".";
+  }
+  return d;
+}
+
+Drawing sharingRows(const SharingVerdict& v, const SharingInput& in, Size size) {
+  Drawing d = begin(size);
+  Pen pen(d);
+  if (v.drawn.empty()) {
+    pen.text({12, 30}, "Paste a logged ride: Ah and V, with A, km or time if there are any.", Face::Label, Ink::Soft);
+    return d;
+  }
+  const double most = std::max(0.1, v.drawn.back().value());
+  const Plot plot{{44, 14}, {size.width - 14, size.height - 28}, 0, most * 1.02, 0, 105};
+  plot.frame(pen);
+  plot.yGrid(pen, 5);
+  plot.xTicks(pen, 8, "Ah");
+  const std::size_t step = std::max<std::size_t>(1, v.drawn.size() / 400);
+  double start = 0;
+  const std::size_t first = std::min<std::size_t>(v.charge.size(), 8);
+  for (std::size_t i = 0; i < first; ++i) start += v.charge[i].value() / static_cast<double>(first);
+  for (std::size_t i = 0; i < v.drawn.size(); i += step)
+    pen.circle({plot.x(v.drawn[i].value()), plot.y(v.charge[i].value() * 100)}, 2.5, Ink::Water, Ink::Deep);
+  const auto story = [&](double slope, Ink ink, Pattern pattern, const char* words, double place) {
+    const double end = std::min(most, start / slope);
+    pen.line({{plot.x(0), plot.y(start * 100)}, {plot.x(end), plot.y((start - slope * end) * 100)}}, ink, 2, pattern);
+    pen.text({size.width - 24, place}, words, Face::Small, ink, Anchor::End);
+    const double w = textWidth(words, Face::Small);
+    pen.line({{size.width - 62 - w, place - 4}, {size.width - 32 - w, place - 4}}, ink, 2, pattern);
+  };
+  story(1 / in.fuller.value(), Ink::Stop, Pattern::Dashed, "one pack only", 32);
+  story(1 / in.all.value(), Ink::Deep, Pattern::Solid, "both share", 50);
+  d.description = fmt::format("{} rows as charge over Ah: {}.", v.drawn.size(), sharingWord(v.verdict));
+  return d;
+}
+
+Drawing spreadBands(const Spread& spread, const DischargeRun& own, const std::vector<std::string>& packs, Size size) {
+  Drawing d = begin(size);
+  Pen pen(d);
+  if (spread.runs == 0) return d;
+  struct Line {
+    std::string name;
+    Band band;
+    double own;
+    double scale;
+    std::string unit;
+  };
+  std::vector<Line> lines{{"ride ends after", spread.end, own.end.value(), 1.0 / 60, "min"},
+                          {"energy at the controller", spread.energy, own.energyAtController.value(), 1, "Wh"}};
+  for (std::size_t k = 0; k < spread.knee.size() && k < packs.size(); ++k) {
+    if (spread.knee[k].count * 2 > spread.runs && spread.knee[k].high > 1)
+      lines.push_back({"knee of " + packs[k], spread.knee[k], own.sources[k].knee.value_or(Second(0)).value(), 1.0 / 60, "min"});
+    lines.push_back({"largest current of " + packs[k], spread.peak[k], own.sources[k].peak.value(), 1, "A"});
+    lines.push_back({"left behind in " + packs[k], spread.left[k], own.sources[k].end.value(), 100, "%"});
+  }
+  const double names = std::min(240.0, size.width * 0.3), figures = 200;
+  const double left = names, right = size.width - figures;
+  const double top = 22, row = std::clamp((size.height - top) / static_cast<double>(lines.size()), 26.0, 52.0);
+  pen.text({left, 14}, "one run in ten lies below, one in ten above the band; the mark is the plan itself", Face::Small, Ink::Soft);
+  d.description = fmt::format("Spread of {} runs:", spread.runs);
+  for (std::size_t i = 0; i < lines.size(); ++i) {
+    const Line& l = lines[i];
+    const double y = top + row * static_cast<double>(i) + row / 2;
+    const double high = std::max({l.band.high, l.own, 1e-9}) * 1.08, low = std::min(l.band.low, l.own) * 0.92;
+    const double from = low > 0.5 * high ? low : 0;
+    const auto x = [&](double v) { return left + (right - left) * (v - from) / (high - from); };
+    pen.text({4, y + 4}, elided(l.name, Face::Label, names - 12), Face::Label, Ink::Ink);
+    pen.line({{left, y}, {right, y}}, Ink::BankLine);
+    pen.rectangle({x(l.band.low), y - 8}, {std::max(x(l.band.high), x(l.band.low) + 2), y + 8}, Ink::Shoal, Ink::Deep, 3);
+    pen.line({{x(l.band.middle), y - 8}, {x(l.band.middle), y + 8}}, Ink::Deep, 2);
+    const double mark = x(l.own);
+    pen.polygon({{mark, y + 3}, {mark - 5, y + 12}, {mark + 5, y + 12}}, Ink::Copper);
+    pen.text({size.width - 4, y + 4},
+             fmt::format("{} … {} {}", number(l.band.low * l.scale, 3), number(l.band.high * l.scale, 3), l.unit), Face::SmallFigure, Ink::Ink, Anchor::End);
+    d.description += fmt::format(" {} {} to {} {};", l.name, number(l.band.low * l.scale, 3), number(l.band.high * l.scale, 3), l.unit);
+  }
+  return d;
+}
+
+namespace {
+
+/// One half of a plug: a box that is open to one side, with its two contacts.
+void half(Pen& pen, Point at, bool facesRight, const LiveEnd* end) {
+  const double w = 30, h = 26;
+  const double x0 = facesRight ? at.x - w : at.x;
+  pen.rectangle({x0, at.y - h / 2}, {x0 + w, at.y + h / 2}, Ink::Card, Ink::Ink, 4);
+  const EndState state = end ? end->state : EndState::Dead;
+  for (double dy : {-6.0, 6.0}) {
+    const Point c{facesRight ? at.x - 8 : at.x + 8, at.y + dy};
+    switch (state) {
+      case EndState::Hot: pen.circle(c, 5, Ink::Stop, Ink::Ink); break;
+      case EndState::Covered: pen.circle(c, 5, Ink::Mind, Ink::Ink); break;
+      case EndState::Leak:
+      case EndState::Charged:
+        pen.circle(c, 5, Ink::Card, Ink::Mind);
+        pen.circle(c, 2, Ink::Mind);
+        break;
+      case EndState::Dead: pen.circle(c, 5, Ink::Card, Ink::Soft); break;
+    }
+  }
+  if (state == EndState::Hot) {
+    const double x = facesRight ? at.x + 12 : at.x - 12;
+    pen.polygon({{x - 3, at.y - 13}, {x + 5, at.y - 13}, {x + 1, at.y - 3}, {x + 6, at.y - 3}, {x - 5, at.y + 13}, {x - 1, at.y + 2}, {x - 6, at.y + 2}}, Ink::Stop);
+  }
+}
+
+const LiveEnd* endAt(const std::vector<LiveEnd>& ends, LiveEnd::Place place, int pack) {
+  for (const LiveEnd& e : ends)
+    if (e.place == place && e.pack == pack) return &e;
+  return nullptr;
+}
+
+}  // namespace
+
+Drawing liveEndsMap(const Subject& subject, const PlugState& state, Size size) {
+  Drawing d = begin(size);
+  Pen pen(d);
+  const Figures& f = subject.assessment.figures;
+  const std::vector<LiveEnd> ends = liveEnds(subject.plan, f, state);
+  const std::size_t n = f.packs.size();
+  const double row = std::clamp((size.height - 64) / static_cast<double>(std::max<std::size_t>(1, n)), 60.0, 150.0);
+  const double packRight = std::clamp(size.width * 0.235, 120.0, 190.0);
+  const double spare = std::clamp((size.width - packRight - 490) / 4, 0.0, 60.0);  // between the parts
+  const double plug = packRight + 88 + spare, joint = plug + 118 + spare, output = joint + 118 + spare;
+  const double controller = output + 66 + spare;
+  const double middle = 12 + row * static_cast<double>(n) / 2;
+  bool fed = false;
+  for (std::size_t k = 0; k < n; ++k) {
+    const double y = 12 + row * (static_cast<double>(k) + 0.5);
+    const bool in = state.plugged >> k & 1u;
+    fed = fed || in;
+    pen.rectangle({8, y - 24}, {packRight, y + 24}, Ink::Shoal, Ink::Deep, 4);
+    pen.text({16, y - 4}, elided(f.packs[k].model.name, Face::Label, packRight - 28), Face::Label, Ink::Ink);
+    pen.text({18, y + 14}, number(f.packs[k].model.restVoltage().value(), 3) + " V", Face::Figure, Ink::Ink);
+    const double gap = in ? 0 : 26;
+    pen.line({{packRight, y}, {plug - gap - 30, y}}, Ink::Deep, 4);
+    half(pen, {plug - gap, y}, true, endAt(ends, LiveEnd::Place::PackHalf, static_cast<int>(k)));
+    half(pen, {plug + gap, y}, false, endAt(ends, LiveEnd::Place::JointHalf, static_cast<int>(k)));
+    pen.line({{plug + gap + 30, y}, {joint - 40, y}, {joint - 40, middle}, {joint - 30, middle}}, in ? Ink::Deep : Ink::BankLine, 4);
+    Shape& area = pen.rectangle({plug - gap - 34, y - 20}, {plug + gap + 34, y + 20}, Ink::None, Ink::None);
+    area.part = "plug/" + std::to_string(k);
+    area.tip = fmt::format("plug of {}: {}", f.packs[k].model.name, in ? "plugged in; click to unplug" : "unplugged; click to plug in");
+    pen.text({plug, y + 36}, in ? "plugged in" : "unplugged", Face::Small, Ink::Soft, Anchor::Middle);
+  }
+  pen.rectangle({joint - 34, middle - 30}, {joint + 34, middle + 30}, Ink::Card, Ink::Ink, 6);
+  pen.text({joint, middle + 5}, n > 1 ? "joint" : "main", Face::Label, Ink::Ink, Anchor::Middle);
+  const double gap = state.output ? 0 : 26;
+  pen.line({{joint + 34, middle}, {output - gap - 30, middle}}, fed ? Ink::Deep : Ink::BankLine, 4);
+  half(pen, {output - gap, middle}, true, endAt(ends, LiveEnd::Place::JointOutput, -1));
+  half(pen, {output + gap, middle}, false, endAt(ends, LiveEnd::Place::ControllerHalf, -1));
+  pen.line({{output + gap + 30, middle}, {controller, middle}}, fed && state.output ? Ink::Deep : Ink::BankLine, 4);
+  const double right = std::min(size.width - 6, controller + 130);
+  pen.rectangle({controller, middle - 26}, {right, middle + 26}, Ink::Card, Ink::Ink, 4);
+  pen.text({(controller + right) / 2, middle + 5}, "controller", Face::Label, Ink::Ink, Anchor::Middle);
+  Shape& area = pen.rectangle({output - gap - 34, middle - 20}, {output + gap + 34, middle + 20}, Ink::None, Ink::None);
+  area.part = "plug/output";
+  area.tip = state.output ? "plug after the joint: plugged in; click to unplug" : "plug after the joint: unplugged; click to plug in";
+  pen.text({output, middle + 36}, state.output ? "plugged in" : "unplugged", Face::Small, Ink::Soft, Anchor::Middle);
+  double legend = 8;
+  const auto explain = [&](EndState s, const char* words) {
+    const Point c{legend + 6, size.height - 18};
+    if (s == EndState::Hot || s == EndState::Covered) {
+      pen.circle(c, 5, s == EndState::Hot ? Ink::Stop : Ink::Mind, Ink::Ink);
+    } else {
+      pen.circle(c, 5, Ink::Card, s == EndState::Dead ? Ink::Soft : Ink::Mind);
+      if (s != EndState::Dead) pen.circle(c, 2, Ink::Mind);
+    }
+    pen.text({legend + 16, size.height - 14}, words, Face::Small, Ink::Ink);
+    legend += 34 + textWidth(words, Face::Small);
+  };
+  explain(EndState::Hot, "live, bare");
+  explain(EndState::Covered, "live, recessed");
+  explain(EndState::Leak, "leaks or charged");
+  explain(EndState::Dead, "dead or mated");
+  d.description = ends.empty() ? "Nothing is open." : "Open ends:";
+  for (const LiveEnd& e : ends) d.description += " " + e.words + ";";
+  return d;
+}
+
+}  // namespace usherwright::drawing

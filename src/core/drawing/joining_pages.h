@@ -1,0 +1,39 @@
+// The drawings of station Joining beside the basins: methods, readings before a plug, subsets, turns, gauge, sharing,
+// spread, live ends.
+#pragma once
+
+#include "core/assess/joining_facts.h"
+#include "core/assess/joining_jobs.h"
+#include "core/drawing/drawings.h"
+#include "core/joining/sharing.h"
+#include "core/joining/spread.h"
+
+namespace usherwright::drawing {
+
+/// What each method forbids, loses and reaches here. Parts "method/<i>". `names` in the order of `methods`.
+Drawing methodTable(const std::vector<MethodFigures>& methods, const std::vector<std::string>& names, Method chosen, Size size);
+
+/// Two readings on the scale of the connect window, with their doubt.
+Drawing meetingGauge(const MeetingFigures& meeting, Size size);
+
+/// How far each subset of the packs gets, and its narrows; the worst is marked. Parts "subset/<i>".
+Drawing subsetBars(const SubsetStudy& study, Size size);
+
+/// Each order of use: how far, what is left at half way, the hardest C-rate.
+Drawing policyTable(const std::vector<PolicyFigures>& policies, const std::vector<std::string>& names, const std::vector<std::string>& packs,
+                    Policy chosen, Size size);
+
+/// Gauge and truth over the ride, where the gauge lies most marked.
+Drawing gaugeOverRide(const Subject& subject, Size size);
+
+/// Charge of every logged row over Ah, with the lines of the stories.
+Drawing sharingRows(const SharingVerdict& verdict, const SharingInput& input, Size size);
+
+/// Bands of the end, the knees, the peaks and what stays behind, with the plan's own run as a mark.
+Drawing spreadBands(const Spread& spread, const DischargeRun& own, const std::vector<std::string>& packs, Size size);
+
+/// Packs, plugs, joint and controller in a state of the plugs; bare ends that are live are marked. Parts "plug/<k>",
+/// "plug/output".
+Drawing liveEndsMap(const Subject& subject, const PlugState& state, Size size);
+
+}  // namespace usherwright::drawing

@@ -1,0 +1,21 @@
+#include "core/io/table_csv.h"
+
+#include <fmt/format.h>
+
+#include <iterator>
+
+namespace usherwright {
+
+std::string tableCsv(const Table& table, const std::vector<std::string>& ids) {
+  std::string out = "time_s,bus_V,load_A";
+  for (std::size_t k = 0; k < table.packs(); ++k) out += fmt::format(",{0}_A,{0}_soc", k < ids.size() ? ids[k] : std::to_string(k));
+  out += "\n";
+  for (std::size_t i = 0; i < table.rows(); ++i) {
+    fmt::format_to(std::back_inserter(out), "{:.6g},{:.6g},{:.6g}", table.time()[i], table.bus()[i], table.load()[i]);
+    for (std::size_t k = 0; k < table.packs(); ++k) fmt::format_to(std::back_inserter(out), ",{:.6g},{:.6g}", table.current(k)[i], table.soc(k)[i]);
+    out += "\n";
+  }
+  return out;
+}
+
+}  // namespace usherwright
