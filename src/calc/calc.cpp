@@ -7,6 +7,8 @@
 
 #include "core/io/file_store.h"
 #include "core/io/plan_json.h"
+#include "core/io/spice.h"
+#include "core/io/table_csv.h"
 
 namespace usherwright::calc {
 namespace {
@@ -32,6 +34,7 @@ int verdictOf(const Assessment& a, bool strict) {
 
 struct Options {
   std::string plan;
+  std::string what;
   std::string label;
   bool json = false;
   bool strict = false;
@@ -44,6 +47,22 @@ Outcome onPlan(const Options& o, Printer text, Printer json, bool judges) {
   if (!plan) return {unreadable, "", plan.error().sentence() + "\n"};
   const Assessment a = assess(*plan, shippedCatalogue());
   return {judges ? verdictOf(a, o.strict) : 0, o.json ? json(*plan, a) : text(*plan, a), ""};
+}
+
+/// The simulated ride in a form for other programs.
+Outcome onExport(const Options& o) {
+  const auto plan = load(o.plan);
+  if (!plan) return {unreadable, "", plan.error().sentence() + "\n"};
+  const Assessment a = assess(*plan, shippedCatalogue());
+  const auto& ride = a.figures.ride;
+  if (!ride || ride->end <= Second(0))
+    return {unreadable, "", o.plan + ": found no ride, expected a plan with a pack and something to draw.\n"};
+  std::vector<std::string> ids;
+  for (const Source& s : ride->input().sources) ids.push_back(s.id);
+  if (o.what == "table") return {0, tableCsv(ride->table(Second(1)), ids), ""};
+  const auto netlist = spiceExport(*ride);
+  if (!netlist) return {unreadable, "", o.plan + " " + netlist.error().sentence() + "\n"};
+  return {0, *netlist, ""};
 }
 
 }  // namespace
@@ -63,6 +82,10 @@ Outcome run(const std::vector<std::string>& arguments) {
   planCommand("check", "findings; exit 0 no Stop, 1 a Stop, 2 unreadable input", checkText, checkJson, true);
   planCommand("show", "packs, limits, narrows, charging, range", showText, showJson, false);
   planCommand("join", "the joined ride: knees, peaks, end, gauge against truth", joinText, joinJson, false);
+  CLI::App* exported = app.add_subcommand("export", "the simulated ride: a table every second, or a SPICE netlist");
+  exported->add_option("PLAN", o.plan, "a .uwplan file")->required();
+  exported->add_option("--what", o.what, "table or netlist")->required()->check(CLI::IsMember({"table", "netlist"}));
+  exported->callback([&] { outcome = onExport(o); });
   CLI::App* label = app.add_subcommand("label", "reads what is printed on a part");
   label->add_option("TEXT", o.label, "the printed text")->required();
   label->add_flag("--json", o.json, "machine-readable");

@@ -44,7 +44,9 @@ std::span<const StationRow> stationTable() {
           "Basins: as wide as the pack's Ah, filled to its rest voltage. Play the ride or scrub it with the arrow keys; a shut valve "
           "carries nothing. The lower chart holds what the gauge shows against what is left.\n\n"
           "Each pack must carry the whole bike alone, whatever joins them. A hard plug is safe only inside the connect window, measured "
-          "every time.\n\nLeads, plugs and fuses are on the right."},
+          "every time: Connect judges two readings.\n\n"
+          "Methods, Alone and Turns work every way out on this plan. Gauge shows where the gauge lies; Proof how to see that both packs "
+          "work; Spread what part tolerance does; Live ends which bare contacts can short.\n\nLeads, plugs and fuses are on the right."},
       StationRow{
           Station::Charging, 7, &made<ChargingStation>,
           "Every charger against every pack. A charger is right when its output is the pack's full voltage, within +0.02 and −0.10 V per "

@@ -12,7 +12,8 @@ std::string tableCsv(const Table& table, const std::vector<std::string>& ids) {
   out += "\n";
   for (std::size_t i = 0; i < table.rows(); ++i) {
     fmt::format_to(std::back_inserter(out), "{:.6g},{:.6g},{:.6g}", table.time()[i], table.bus()[i], table.load()[i]);
-    for (std::size_t k = 0; k < table.packs(); ++k) fmt::format_to(std::back_inserter(out), ",{:.6g},{:.6g}", table.current(k)[i], table.soc(k)[i]);
+    for (std::size_t k = 0; k < table.packs(); ++k)
+      fmt::format_to(std::back_inserter(out), ",{:.6g},{:.6g}", table.current(k)[i] + 0.0, table.soc(k)[i]);
     out += "\n";
   }
   return out;
