@@ -77,7 +77,7 @@ bool waitFor(Bench& b, const std::function<bool()>& holds) {
 
 }  // namespace
 
-TEST_CASE("two readings are typed and judged; a wrong one is named and changes nothing") {
+TEST_CASE("C-052 C-074: two readings are typed and judged; a wrong one is named and changes nothing") {
   Bench b;
   page(b, "Connect");
   CHECK(words(b, "meeting-verdict") == QStringLiteral("Not measured yet"));
@@ -105,7 +105,7 @@ TEST_CASE("two readings are typed and judged; a wrong one is named and changes n
   CHECK(words(b, "meeting-verdict") == QStringLiteral("Let both rest 30 min"));
 }
 
-TEST_CASE("a method is taken from the table by key and undone") {
+TEST_CASE("C-050 C-065 C-066: a method is taken from the table by key and undone") {
   Bench b;
   page(b, "Methods");
   REQUIRE(waitFor(b, [&] { return visibleText(b).contains(QStringLiteral("by simulation")); }));
@@ -115,7 +115,7 @@ TEST_CASE("a method is taken from the table by key and undone") {
   CHECK(b.document().plan().joining.method == Method::Combiner);
 }
 
-TEST_CASE("the worst subset is named, and an edit names it anew") {
+TEST_CASE("C-053 C-055: the worst subset is named, and an edit names it anew") {
   Bench b;
   page(b, "Alone");
   REQUIRE(waitFor(b, [&] { return words(b, "worst-subset").startsWith(QStringLiteral("The worst case is")); }));
@@ -124,7 +124,7 @@ TEST_CASE("the worst subset is named, and an edit names it anew") {
   REQUIRE(waitFor(b, [&] { return words(b, "worst-subset").contains(QStringLiteral("stock alone")); }));
 }
 
-TEST_CASE("steps of the gauge: rising volts are taken, others are refused with a sentence") {
+TEST_CASE("C-069 C-092 C-114: steps of the gauge: rising volts are taken, others are refused with a sentence") {
   Bench b;
   page(b, "Gauge");
   QLineEdit* steps = lineNamed(b, QStringLiteral("steps of the gauge in volts"));
@@ -136,9 +136,21 @@ TEST_CASE("steps of the gauge: rising volts are taken, others are refused with a
   QTest::keyClick(steps, Qt::Key_Return);
   b.settle();
   CHECK(b.document().plan().bike.gauge.steps.size() == 4);
+  CHECK(visibleText(b).contains(QStringLiteral("Both together hold 88 %")));
+  CHECK(visibleText(b).contains(QStringLiteral("Wheel raised and clear, no load: stock")));
 }
 
-TEST_CASE("a pasted log is judged; a broken row is named") {
+TEST_CASE("C-067 C-113: who cuts off first, which pack goes first, and where to turn round") {
+  Bench b;
+  b.enter(QStringLiteral("reserve"), QStringLiteral("6 km"));
+  page(b, "Turns");
+  CHECK(visibleText(b).contains(QStringLiteral("stock: the controller acts first; its BMS at 36.4 V of the pack")));
+  CHECK(words(b, "turn-round").contains(QStringLiteral("turn round after")));
+  CHECK(words(b, "turn-round").contains(QStringLiteral("6 km kept")));
+  REQUIRE(waitFor(b, [&] { return visibleText(b).contains(QStringLiteral("by turns one pack does")); }));
+}
+
+TEST_CASE("C-054 C-094: a pasted log is judged; a broken row is named") {
   Bench b;
   page(b, "Proof");
   auto* log = joining(b)->findChild<QPlainTextEdit*>();
@@ -151,7 +163,11 @@ TEST_CASE("a pasted log is judged; a broken row is named") {
     const Row row = f.ride->at(f.ride->end * (i / 170.0));
     double drawn = 0;
     for (std::size_t k = 0; k < 2; ++k) drawn += (f.packs[k].model.soc - row.soc[k]).value() * f.packs[k].model.capacity.value();
-    text += QStringLiteral("%1,%2,%3,%4\n").arg(row.time.value()).arg(drawn, 0, 'f', 5).arg(row.controller.value() + 0.05 * (i % 3 - 1)).arg(row.load.value());
+    text += QStringLiteral("%1,%2,%3,%4\n")
+                .arg(row.time.value())
+                .arg(drawn, 0, 'f', 5)
+                .arg(row.controller.value() + 0.05 * (i % 3 - 1))
+                .arg(row.load.value());
   }
   log->setPlainText(text);
   CHECK(words(b, "sharing-verdict").startsWith(QStringLiteral("Shares")));
@@ -165,7 +181,7 @@ TEST_CASE("the spread runs, and says when it is done") {
   REQUIRE(waitFor(b, [&] { return words(b, "spread-progress").startsWith(QStringLiteral("1000 rides")); }));
 }
 
-TEST_CASE("a parted plug shows its live end, by key and by click") {
+TEST_CASE("C-064: a parted plug shows its live end, by key and by click") {
   Bench b;
   page(b, "Live ends");
   CHECK(words(b, "live-ends").startsWith(QStringLiteral("Everything is plugged in")));

@@ -218,7 +218,11 @@ const std::vector<Shot>& shots() {
            const Row row = f.ride->at(f.ride->end * (i / 220.0));
            double drawn = 0;
            for (std::size_t k = 0; k < 2; ++k) drawn += (f.packs[k].model.soc - row.soc[k]).value() * f.packs[k].model.capacity.value();
-           log += QStringLiteral("%1,%2,%3,%4\n").arg(row.time.value(), 0, 'f', 0).arg(drawn, 0, 'f', 4).arg(row.controller.value() + 0.08 * ((i * 37 % 11) - 5) / 5, 0, 'f', 2).arg(row.load.value(), 0, 'f', 2);
+           log += QStringLiteral("%1,%2,%3,%4\n")
+                      .arg(row.time.value(), 0, 'f', 0)
+                      .arg(drawn, 0, 'f', 4)
+                      .arg(row.controller.value() + 0.08 * ((i * 37 % 11) - 5) / 5, 0, 'f', 2)
+                      .arg(row.load.value(), 0, 'f', 2);
          }
          w.stationView(Station::Joining)->findChild<QPlainTextEdit*>()->setPlainText(log);
          joiningPage(w, "Proof");

@@ -133,6 +133,50 @@ TEST_CASE("ngspice agrees on a ride by profile") {
   compare(in);
 }
 
+namespace {
+
+/// Every event of a run is at least ten seconds from every other.
+bool areApart(const DischargeRun& run) {
+  std::vector<double> times{run.end.value()};
+  for (const SourceResult& r : run.sources) {
+    if (r.knee && *r.knee > Second(0)) times.push_back(r.knee->value());
+    if (r.left && *r.left < run.end) times.push_back(r.left->value());
+  }
+  std::sort(times.begin(), times.end());
+  for (std::size_t i = 1; i < times.size(); ++i)
+    if (times[i] - times[i - 1] < 10) return false;
+  return true;
+}
+
+bool isNear(double ours, double theirs) { return std::abs(ours - theirs) <= std::max(0.005 * theirs, 3.0); }
+
+}  // namespace
+
+TEST_CASE("ngspice finds the knees and the end where the simulation finds them") {
+  std::mt19937 random(515);
+  int judged = 0;
+  while (judged < 10) {
+    DischargeInput in = randomPlan(random);
+    in.load.constantPower = false;  // so that the controller's volts follow from the bus
+    const DischargeRun run = discharge(in);
+    const bool leaves = std::any_of(run.sources.begin(), run.sources.end(), [](const SourceResult& r) { return r.left.has_value(); });
+    if (!areApart(run) || leaves || run.cause != EndCause::ControllerCutoff) continue;
+    ++judged;
+    INFO("plan " << judged);
+    const auto rows = judge(run.input(), run.end + Second(30), Second(1));
+    const double load = std::min(in.load.current, in.load.limit).value();
+    for (std::size_t k = 0; k < in.sources.size(); ++k) {
+      const auto first = std::find_if(rows.begin(), rows.end(), [&](const Judged& j) { return j.current[k] >= 0.05 * load; });
+      REQUIRE((first != rows.end()) == run.sources[k].knee.has_value());
+      if (first != rows.end()) CHECK(isNear(run.sources[k].knee->value(), first->time));
+    }
+    const auto end = std::find_if(rows.begin(), rows.end(),
+                                  [&](const Judged& j) { return j.time > 5 && j.bus - load * in.common.value() < in.cutoff.value(); });
+    REQUIRE(end != rows.end());
+    CHECK(isNear(run.end.value(), end->time));
+  }
+}
+
 TEST_CASE("ngspice agrees with the simulation on random plans") {
   std::mt19937 random(20261124);
   for (int plan = 0; plan < 10; ++plan) {

@@ -348,6 +348,24 @@ std::vector<SecondPackLine> secondPackChanges(const Plan& plan, const Figures& f
   return out;
 }
 
+std::optional<RidePlan> ridePlanOf(const Plan& plan, const Figures& f) {
+  if (!f.range.known) return std::nullopt;
+  RidePlan out;
+  out.reach = f.range.now;
+  out.reserve = plan.need.reserve.value_or(Kilometre(0));
+  out.turnRound = std::max(Kilometre(0), (out.reach - out.reserve) * 0.5);
+  if (!plan.routes.empty()) out.route = plan.routes.front().length;
+  out.enough = out.route && *out.route + out.reserve <= out.reach;
+  if (f.joint.turns == Turns::Together || !f.ride) {
+    std::string all;
+    for (const PackFigures& p : f.packs) all += (all.empty() ? "" : " and ") + p.model.name;
+    out.order.push_back(all + (f.packs.size() > 1 ? " together" : ""));
+    return out;
+  }
+  for (std::size_t k : f.ride->input().order) out.order.push_back(f.packs[k].model.name);
+  return out;
+}
+
 std::optional<GaugeLie> worstGaugeLie(const Figures& f) {
   if (!f.ride || f.ride->end <= Second(0)) return std::nullopt;
   std::optional<GaugeLie> worst;

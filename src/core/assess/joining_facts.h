@@ -105,6 +105,18 @@ struct SecondPackLine {
 };
 std::vector<SecondPackLine> secondPackChanges(const Plan& plan, const Figures& figures);
 
+/// The ride of today with the charges of now.
+struct RidePlan {
+  Kilometre reach;                 ///< to the floor, likely
+  Kilometre reserve;               ///< kept for the way home
+  Kilometre turnRound;             ///< (reach − reserve)/2, not below 0
+  Known<Kilometre> route;          ///< the first ride of the plan
+  bool enough = false;             ///< the route and the reserve are inside the reach
+  std::vector<std::string> order;  ///< who is used in which order; one line if all together
+};
+/// Empty without a ride or a pack.
+std::optional<RidePlan> ridePlanOf(const Plan& plan, const Figures& figures);
+
 /// Where the gauge lies most on the ride.
 struct GaugeLie {
   Second at;

@@ -28,15 +28,12 @@ std::vector<std::string> partsFor(Method method, const Figures& f) {
       out.push_back(fmt::format("lead for {}, a fuse per branch", f.demand.peak ? amps(*f.demand.peak) : "the peak"));
       out.push_back("caps for loose plugs");
       break;
-    case Method::Combiner:
-      out.push_back(fmt::format("joiner {} per input, {}", need, volts(full * 1.1)));
-      break;
+    case Method::Combiner: out.push_back(fmt::format("joiner {} per input, {}", need, volts(full * 1.1))); break;
     case Method::Schottky: {
       out.push_back(fmt::format("diodes {}, {}", need, volts(full * 1.2)));
       if (f.demand.sustained) {
         const double watts = 0.45 * f.demand.sustained->value() + 0.008 * f.demand.sustained->value() * f.demand.sustained->value();
-        out.push_back(fmt::format("heat-sink {} K/W ({} W)", formatNumber((diodeLimit - warmAir) / watts, 2),
-                                  formatNumber(watts, 2)));
+        out.push_back(fmt::format("heat-sink {} K/W ({} W)", formatNumber((diodeLimit - warmAir) / watts, 2), formatNumber(watts, 2)));
       }
       break;
     }
@@ -57,9 +54,7 @@ std::string unpluggedWords(Method method, const Figures& f) {
     case Method::Combiner:
     case Method::Schottky: return "rides on; the loose half only leaks";
     case Method::Selector: return "dark until the selector is turned";
-    case Method::Converter:
-      return f.packs.size() > 2 ? "rides on by the others"
-                                : "rides on by the other, the converter to its limit";
+    case Method::Converter: return f.packs.size() > 2 ? "rides on by the others" : "rides on by the other, the converter to its limit";
   }
   return "";
 }

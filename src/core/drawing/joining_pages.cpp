@@ -103,7 +103,8 @@ Drawing methodTable(const std::vector<MethodFigures>& methods, const std::vector
     const MethodFigures& m = methods[i];
     const double y = top + row * static_cast<double>(i);
     const bool current = m.method == chosen;
-    Shape& back = pen.rectangle({2, y + 2}, {size.width - 2, y + row - 4}, current ? Ink::Shoal : Ink::Card, current ? Ink::Deep : Ink::BankLine, 4);
+    Shape& back =
+        pen.rectangle({2, y + 2}, {size.width - 2, y + row - 4}, current ? Ink::Shoal : Ink::Card, current ? Ink::Deep : Ink::BankLine, 4);
     back.part = "method/" + std::to_string(i);
     back.tip = names[i] + (m.forbids.empty() ? ": allowed here" : ": " + m.forbids.front());
     pen.text({12, y + 20}, names[i], Face::Label, Ink::Ink);
@@ -120,8 +121,8 @@ Drawing methodTable(const std::vector<MethodFigures>& methods, const std::vector
     for (const std::string& part : m.parts) at += paragraph(pen, {x3, at}, words, part, Face::Small, Ink::Ink, 2);
     const double used = paragraph(pen, {x4, y + 20}, words - 10, m.unplugged, Face::Small, Ink::Ink, row > 84 ? 3 : 2);
     paragraph(pen, {x4, y + 20 + used}, words - 10, "braking: " + m.regen, Face::Small, Ink::Soft, row > 92 ? 2 : 1);
-    d.description += fmt::format(" {}: {}, {} Wh lost, {} km;", names[i], m.forbids.empty() ? "allowed" : "not here", number(m.lost.value()),
-                                 number(m.range.value(), 3));
+    d.description += fmt::format(" {}: {}, {} Wh lost, {} km;", names[i], m.forbids.empty() ? "allowed" : "not here",
+                                 number(m.lost.value()), number(m.range.value(), 3));
   }
   return d;
 }
@@ -130,7 +131,9 @@ Drawing meetingGauge(const MeetingFigures& m, Size size) {
   Drawing d = begin(size);
   Pen pen(d);
   if (m.verdict == Meeting::Unlike || m.verdict == Meeting::NoLimit) {
-    pen.text({8, 30}, m.verdict == Meeting::Unlike ? "Unlike packs: never by a plain plug." : "No limit of the lower pack is known: read its BMS or fuse.",
+    pen.text({8, 30},
+             m.verdict == Meeting::Unlike ? "Unlike packs: never by a plain plug."
+                                          : "No limit of the lower pack is known: read its BMS or fuse.",
              Face::Label, m.verdict == Meeting::Unlike ? Ink::Stop : Ink::Copper);
     d.description = std::string(meetingWord(m.verdict));
     return d;
@@ -141,7 +144,7 @@ Drawing meetingGauge(const MeetingFigures& m, Size size) {
   pen.rectangle({left, y}, {right, y + height}, Ink::Card, Ink::BankLine, 2);
   pen.rectangle({left, y}, {x(m.window.value()), y + height}, Ink::Shoal, Ink::Deep);
   pen.rectangle({x(m.window.value()), y}, {right, y + height}, Ink::Bank, Ink::None).pattern = Pattern::Hatched;
-  pen.text({left, y - 8}, "safe up to " + number(m.window.value()) + " V apart", Face::Small, Ink::Deep);
+  pen.text({left, y - 8}, "safe up to " + number(m.window.value(), 3) + " V apart", Face::Small, Ink::Deep);
   pen.text({right, y - 8}, "too much flows", Face::Small, Ink::Stop, Anchor::End);
   for (double v : roundTicks(0, span, 6)) {
     pen.line({{x(v), y + height}, {x(v), y + height + 5}}, Ink::Soft);
@@ -187,15 +190,17 @@ Drawing subsetBars(const SubsetStudy& study, Size size) {
     const double share = s.range.value() / most;
     pen.rectangle({nameRoom, base - 12}, {nameRoom + std::max(2.0, bars * share), base + 3}, Ink::Water, Ink::None, 2);
     pen.text({nameRoom + bars * share + 6, base}, number(s.range.value(), 3) + " km, " + endWords(s.cause), Face::Small, Ink::Ink);
-    const std::string tight = s.headroom ? fmt::format("{}, {}{}", s.narrows, *s.headroom >= 0 ? "+" : "", percent(*s.headroom)) : "not known yet";
-    pen.text({size.width - narrows, base}, elided(tight, Face::Small, narrows - 8), Face::Small, s.headroom && *s.headroom < 0 ? Ink::Stop : Ink::Ink);
+    const std::string tight =
+        s.headroom ? fmt::format("{}, {}{}", s.narrows, *s.headroom >= 0 ? "+" : "", percent(*s.headroom)) : "not known yet";
+    pen.text({size.width - narrows, base}, elided(tight, Face::Small, narrows - 8), Face::Small,
+             s.headroom && *s.headroom < 0 ? Ink::Stop : Ink::Ink);
     d.description += fmt::format(" {}{}: {} km, {} Stops;", s.name, worst ? ", the worst" : "", number(s.range.value(), 3), s.stops);
   }
   return d;
 }
 
-Drawing policyTable(const std::vector<PolicyFigures>& policies, const std::vector<std::string>& names, const std::vector<std::string>& packs,
-                    Policy chosen, Size size) {
+Drawing policyTable(const std::vector<PolicyFigures>& policies, const std::vector<std::string>& names,
+                    const std::vector<std::string>& packs, Policy chosen, Size size) {
   Drawing d = begin(size);
   Pen pen(d);
   if (policies.empty()) return d;
@@ -260,7 +265,8 @@ Drawing gaugeOverRide(const Subject& subject, Size size) {
     pen.line({{x, a}, {x, b}}, Ink::Stop, 2.5);
     pen.circle({x, a}, 4, Ink::Mind);
     pen.circle({x, b}, 4, Ink::Deep);
-    const std::string words = fmt::format("lies most after {}: shows {}, {} are left", minutes(lie->at), percent(lie->gauge.value()), percent(lie->truth.value()));
+    const std::string words = fmt::format("lies most after {}: shows {}, {} are left", minutes(lie->at), percent(lie->gauge.value()),
+                                          percent(lie->truth.value()));
     // Above both lines: they fall to the right.
     const double from = std::min(x + 10, plot.bottomRight.x - textWidth(words, Face::Small) - 6);
     pen.text({from, std::max(44.0, std::min(a, b) - 12)}, words, Face::Small, Ink::Stop);
@@ -336,8 +342,8 @@ Drawing spreadBands(const Spread& spread, const DischargeRun& own, const std::ve
     pen.line({{x(l.band.middle), y - 8}, {x(l.band.middle), y + 8}}, Ink::Deep, 2);
     const double mark = x(l.own);
     pen.polygon({{mark, y + 3}, {mark - 5, y + 12}, {mark + 5, y + 12}}, Ink::Copper);
-    pen.text({size.width - 4, y + 4},
-             fmt::format("{} … {} {}", number(l.band.low * l.scale, 3), number(l.band.high * l.scale, 3), l.unit), Face::SmallFigure, Ink::Ink, Anchor::End);
+    pen.text({size.width - 4, y + 4}, fmt::format("{} … {} {}", number(l.band.low * l.scale, 3), number(l.band.high * l.scale, 3), l.unit),
+             Face::SmallFigure, Ink::Ink, Anchor::End);
     d.description += fmt::format(" {} {} to {} {};", l.name, number(l.band.low * l.scale, 3), number(l.band.high * l.scale, 3), l.unit);
   }
   return d;
@@ -366,7 +372,14 @@ void half(Pen& pen, Point at, bool facesRight, const LiveEnd* end) {
   }
   if (state == EndState::Hot) {
     const double x = facesRight ? at.x + 12 : at.x - 12;
-    pen.polygon({{x - 3, at.y - 13}, {x + 5, at.y - 13}, {x + 1, at.y - 3}, {x + 6, at.y - 3}, {x - 5, at.y + 13}, {x - 1, at.y + 2}, {x - 6, at.y + 2}}, Ink::Stop);
+    pen.polygon({{x - 3, at.y - 13},
+                 {x + 5, at.y - 13},
+                 {x + 1, at.y - 3},
+                 {x + 6, at.y - 3},
+                 {x - 5, at.y + 13},
+                 {x - 1, at.y + 2},
+                 {x - 6, at.y + 2}},
+                Ink::Stop);
   }
 }
 

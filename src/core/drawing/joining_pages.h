@@ -20,8 +20,8 @@ Drawing meetingGauge(const MeetingFigures& meeting, Size size);
 Drawing subsetBars(const SubsetStudy& study, Size size);
 
 /// Each order of use: how far, what is left at half way, the hardest C-rate.
-Drawing policyTable(const std::vector<PolicyFigures>& policies, const std::vector<std::string>& names, const std::vector<std::string>& packs,
-                    Policy chosen, Size size);
+Drawing policyTable(const std::vector<PolicyFigures>& policies, const std::vector<std::string>& names,
+                    const std::vector<std::string>& packs, Policy chosen, Size size);
 
 /// Gauge and truth over the ride, where the gauge lies most marked.
 Drawing gaugeOverRide(const Subject& subject, Size size);

@@ -38,8 +38,9 @@ std::string fedSource(std::size_t k, const Source& s, const Converter& c) {
   out.resize(out.rfind("Bd"));  // the joint's place is the converter's
   out += fmt::format("Bout{0} 0 bus i=max(0,min(min(({1:.9g}-v(bus))/0.02,{2:.9g}),{3:.9g}/max(v(bus),1)))\n", k, c.set.value(),
                      std::min(c.outputLimit.value(), 1e6), std::min(c.powerLimit.value(), 1e9));
-  out += fmt::format("Bin{0} c{0} 0 i=max(0,min(min(({1:.9g}-v(bus))/0.02,{2:.9g}),{3:.9g}/max(v(bus),1)))*v(bus)/({4:.9g}*max(v(c{0}),1))+{5:.9g}\n", k,
-                     c.set.value(), std::min(c.outputLimit.value(), 1e6), std::min(c.powerLimit.value(), 1e9), c.efficiency, c.standby.value());
+  out += fmt::format(
+      "Bin{0} c{0} 0 i=max(0,min(min(({1:.9g}-v(bus))/0.02,{2:.9g}),{3:.9g}/max(v(bus),1)))*v(bus)/({4:.9g}*max(v(c{0}),1))+{5:.9g}\n", k,
+      c.set.value(), std::min(c.outputLimit.value(), 1e6), std::min(c.powerLimit.value(), 1e9), c.efficiency, c.standby.value());
   return out;
 }
 
@@ -48,7 +49,8 @@ std::string profileSource(const DischargeInput& in) {
   std::string out = "Vpw pw 0 pwl(";
   Second from;
   for (const PowerStep& p : in.profile) {
-    out += fmt::format("{:.6f} {:.6g} {:.6f} {:.6g} ", from.value(), p.power.value(), std::max(from.value(), p.until.value() - 1e-3), p.power.value());
+    out += fmt::format("{:.6f} {:.6g} {:.6f} {:.6g} ", from.value(), p.power.value(), std::max(from.value(), p.until.value() - 1e-3),
+                       p.power.value());
     from = p.until;
   }
   return out + ")\n";

@@ -103,14 +103,14 @@ class Discharger {
   circuit::Network& net_;
   std::size_t n_;
   State y_;
-  static constexpr std::size_t nodes = 5;      // of a stretch, equally far apart; 0, 2 and 4 carry the quadratics
-  std::array<Emf, nodes> current_{};           ///< A
-  std::array<Emf, nodes> decay_{};             ///< e^(−t/τ)
-  std::array<double, nodes> bus_{}, load_{};   ///< V, A
-  std::array<double, nodes> error_{};          ///< A: of the quadratics, where they are probed
-  double length_ = 0;                          ///< s: of the stretch
-  Emf driftAtEnd_{};                           ///< A/s, at the end of the stretch before
-  std::array<Emf, nodes> answer_{};            ///< Ω: fall of a source's voltage per ampere at that node
+  static constexpr std::size_t nodes = 5;     // of a stretch, equally far apart; 0, 2 and 4 carry the quadratics
+  std::array<Emf, nodes> current_{};          ///< A
+  std::array<Emf, nodes> decay_{};            ///< e^(−t/τ)
+  std::array<double, nodes> bus_{}, load_{};  ///< V, A
+  std::array<double, nodes> error_{};         ///< A: of the quadratics, where they are probed
+  double length_ = 0;                         ///< s: of the stretch
+  Emf driftAtEnd_{};                          ///< A/s, at the end of the stretch before
+  std::array<Emf, nodes> answer_{};           ///< Ω: fall of a source's voltage per ampere at that node
   mutable std::array<std::uint8_t, maximumPacks> hint_{};
   Emf perCharge_{}, perTau_{}, tau_{}, slowOhm_{}, i2t_{}, it_{}, slowJoule_{}, half_{};
   circuit::Held held_;

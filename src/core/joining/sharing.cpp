@@ -227,8 +227,10 @@ SharingVerdict judgeSharing(const std::vector<RideRow>& rows, const SharingInput
     const double share = std::clamp((drawn - in.knee) / (in.fuller * takingOver), 0.0, 1.0);
     return in.alone + (in.together - in.alone) * share;
   };
-  const std::vector<Point> alone = pointsOf(rows, in, [&](AmpereHour) { return in.alone; }, noise),
-                           together = pointsOf(rows, in, [&](AmpereHour) { return in.together; }, noise),
+  const std::vector<Point> alone = pointsOf(
+                               rows, in, [&](AmpereHour) { return in.alone; }, noise),
+                           together = pointsOf(
+                               rows, in, [&](AmpereHour) { return in.together; }, noise),
                            after = pointsOf(rows, in, byAndBy, noise);
   v.rowsUsed = alone.size();
   for (const Point& p : alone) {
@@ -236,7 +238,8 @@ SharingVerdict judgeSharing(const std::vector<RideRow>& rows, const SharingInput
     v.charge.emplace_back(p.charge);
   }
   if (std::min({alone.size(), together.size(), after.size()}) < fewestRows) {
-    v.because = fmt::format("{} rows that can be compared; {} are needed", std::min({alone.size(), together.size(), after.size()}), fewestRows);
+    v.because =
+        fmt::format("{} rows that can be compared; {} are needed", std::min({alone.size(), together.size(), after.size()}), fewestRows);
     return v;
   }
   if (in.chemistry == Chemistry::Lfp) {
@@ -254,8 +257,8 @@ SharingVerdict judgeSharing(const std::vector<RideRow>& rows, const SharingInput
                                   fromStart ? 1e300 : fit(after, {1 / q, 1 / all, in.knee.value()}, true, q).chiSquare,
                                   fit(together, {1 / all, 1 / all, 0}, false, q).chiSquare};
   const double least = *std::min_element(chi.begin(), chi.end());
-  const double noiseLeaves =
-      std::max(static_cast<double>(alone.size()) * 0.25, std::min({bestOfTwoLines(alone), bestOfTwoLines(together), bestOfTwoLines(after)}));
+  const double noiseLeaves = std::max(static_cast<double>(alone.size()) * 0.25,
+                                      std::min({bestOfTwoLines(alone), bestOfTwoLines(together), bestOfTwoLines(after)}));
   // Noise that is larger than thought makes every story look too sure of itself: scale it to what two free lines leave.
   const double inflate = std::max(1.0, noiseLeaves / static_cast<double>(alone.size()));
   std::array<double, 3> likelihood{};

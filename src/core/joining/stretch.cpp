@@ -11,11 +11,11 @@ using joining_detail::eventResolution;
 using joining_detail::kneeShare;
 
 constexpr double evenBand = 0.05;
-constexpr double longestStep = 1200.0;     // s
-constexpr double currentTolerance = 4e-3;  // of the load, with 1 A added: of the quadratics; what is reported is solved anew
-constexpr double chargeTolerance = 1.5e-5;   // of a pack, in one stretch
-constexpr double nearJoint = 2e-3;         // of charge: so near, a joint of the rest curve counts as passed
-constexpr double settled = 0.1;            // of the tolerance: where the iteration stops
+constexpr double longestStep = 1200.0;      // s
+constexpr double currentTolerance = 4e-3;   // of the load, with 1 A added: of the quadratics; what is reported is solved anew
+constexpr double chargeTolerance = 1.5e-5;  // of a pack, in one stretch
+constexpr double nearJoint = 2e-3;          // of charge: so near, a joint of the rest curve counts as passed
+constexpr double settled = 0.1;             // of the tolerance: where the iteration stops
 constexpr int mostIterations = 8;
 
 }  // namespace

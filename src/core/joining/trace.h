@@ -24,13 +24,13 @@ inline const RestLine& lineAt(const RestLines& lines, double soc, std::uint8_t& 
 }
 
 struct Trace {
-  double soc = 0;                      ///< at the start
-  double perCharge = 0;                ///< 1/(A·s) of the pack
-  std::array<double, 3> current{};     ///< A, A/s, A/s²
-  std::array<double, 3> follow{};      ///< V, V/s, V/s²: what the slow voltage settles on
-  double decay = 0;                    ///< V: what is left of the state before, times e^(−rate·t)
-  double rate = 0;                     ///< 1/s; 0 without a slow part
-  double tau = 0;                      ///< s; 1/rate
+  double soc = 0;                   ///< at the start
+  double perCharge = 0;             ///< 1/(A·s) of the pack
+  std::array<double, 3> current{};  ///< A, A/s, A/s²
+  std::array<double, 3> follow{};   ///< V, V/s, V/s²: what the slow voltage settles on
+  double decay = 0;                 ///< V: what is left of the state before, times e^(−rate·t)
+  double rate = 0;                  ///< 1/s; 0 without a slow part
+  double tau = 0;                   ///< s; 1/rate
 
   double currentAt(double t) const { return current[0] + t * (current[1] + t * current[2]); }
   double driftAt(double t) const { return current[1] + 2 * t * current[2]; }

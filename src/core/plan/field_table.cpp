@@ -411,7 +411,8 @@ std::span<const FieldSpec> fieldsOf<Joining>() {
       row<&Joining::looseEndsCapped>("loose_ends_capped", "ends are capped", Kind::Flag, inJoining),
       row<&Joining::alwaysTogether>("always_together", "never apart", Kind::Flag, inJoining, {0, 0},
                                     "never unplugged, never charged apart"),
-      row<&Joining::twoMeters>("two_meters", "two meters", Kind::Flag, inJoining, {0, 0}, "the packs were read by two meters, or on two days"),
+      row<&Joining::twoMeters>("two_meters", "two meters", Kind::Flag, inJoining, {0, 0},
+                               "the packs were read by two meters, or on two days"),
       row<&Joining::outputPlug>("output_plug", "plug after joint", Kind::ConnectorId, inJoining)};
   return rows;
 }

@@ -61,9 +61,8 @@ void StudyRunner::study(Work work) {
   stop();
   stop_ = std::stop_source();
   of_ = kit_.document.snapshot();
-  watcher_.setFuture(QtConcurrent::run([plan = of_, work = std::move(work), token = stop_.get_token()] {
-    work(*plan, [&token] { return !token.stop_requested(); });
-  }));
+  watcher_.setFuture(QtConcurrent::run(
+      [plan = of_, work = std::move(work), token = stop_.get_token()] { work(*plan, [&token] { return !token.stop_requested(); }); }));
 }
 
 // ---- methods ----
@@ -90,7 +89,12 @@ MethodsPage::MethodsPage(Kit kit) : StationPage(kit), runner_(new StudyRunner(ki
     kit_.document.commit(withField(kit_.document.plan(), "/joining/method", FieldValue{word}));
   });
   connect(runner_, &StudyRunner::finished, this, [this] {
-    words_->setText(QStringLiteral("Losses and range by simulation. \"Not here\" names the first rule that stands against it."));
+    QString words = QStringLiteral("Losses and range by simulation. \"Not here\" names the first rule that stands against it.");
+    if (const auto fed = converterPack(kit_.document.plan()))
+      for (const Element& e : kit_.document.assessment().figures.elements)
+        if (e.pack == static_cast<int>(*fed) && e.kind == ElementKind::Bms && e.peak)
+          words += QStringLiteral(" The converter draws up to %1 at its lowest input.").arg(amps(*e.peak));
+    words_->setText(words);
     table_->rebuild();
   });
 }
@@ -176,7 +180,8 @@ void MeetingPage::keep() {
     if (!v || *v <= 0 || !r) {
       const QString what = !v || *v <= 0 ? QStringLiteral("volts of %1") : QStringLiteral("rest of %1");
       const Problem& p = !v ? v.error() : !r ? r.error() : Problem{"", "\"" + volts_[k]->text().toStdString() + "\"", "volts above 0"};
-      problem_->setText(QStringLiteral("%1: found %2, expected %3.").arg(what.arg(shown_[static_cast<int>(k)]), text(p.found), text(p.expected)));
+      problem_->setText(
+          QStringLiteral("%1: found %2, expected %3.").arg(what.arg(shown_[static_cast<int>(k)]), text(p.found), text(p.expected)));
       (!v || *v <= 0 ? volts_[k] : rested_[k])->setFocus();
       return;
     }
@@ -219,8 +224,10 @@ void MeetingPage::refresh() {
                         .arg(durationWords(m.equalising.untilQuiet), text(formatNumber(m.equalising.moved.value(), 2)));
     if (m.verdict != Meeting::NoLimit)
       lines << QStringLiteral("The window is %1, with resistance %2.")
-                   .arg(volts(m.window), m.measuredResistance ? QStringLiteral("measured") : QStringLiteral("taken as 0.8 of what is not measured"));
-    if (m.verdict == Meeting::NotRead) lines << QStringLiteral("Nothing is measured yet: the gap is that of the stated charges, and proves nothing.");
+                   .arg(volts(m.window),
+                        m.measuredResistance ? QStringLiteral("measured") : QStringLiteral("taken as 0.8 of what is not measured"));
+    if (m.verdict == Meeting::NotRead)
+      lines << QStringLiteral("Nothing is measured yet: the gap is that of the stated charges, and proves nothing.");
     if (m.gap > m.window && m.chargeTo) {
       QString charge = QStringLiteral("Charge %1 to %2 at rest").arg(low, volts(*m.chargeTo));
       if (m.chargeFor) charge += QStringLiteral(", about %1 on its charger").arg(durationWords(*m.chargeFor));
@@ -244,13 +251,15 @@ SubsetsPage::SubsetsPage(Kit kit) : StationPage(kit), runner_(new StudyRunner(ki
   words_->setObjectName(QStringLiteral("worst-subset"));
   column->addWidget(words_);
   bars_ = new DrawingView(kit_, QStringLiteral("every subset of the packs"));
-  bars_->setGround([this](drawing::Size size) { return study_ && !runner_->isRunning() ? drawing::subsetBars(*study_, size) : nothing(size); });
+  bars_->setGround(
+      [this](drawing::Size size) { return study_ && !runner_->isRunning() ? drawing::subsetBars(*study_, size) : nothing(size); });
   bars_->setMinimumHeight(300);
   column->addWidget(bars_, 1);
   connect(runner_, &StudyRunner::finished, this, [this] {
     if (study_->subsets.size() > 1) {
       const SubsetFigures& w = study_->subsets[study_->worst];
-      words_->setText(QStringLiteral("The worst case is %1: %2").arg(text(w.name), w.worstFinding.empty() ? QStringLiteral("no Stop there.") : text(w.worstFinding)));
+      words_->setText(QStringLiteral("The worst case is %1: %2")
+                          .arg(text(w.name), w.worstFinding.empty() ? QStringLiteral("no Stop there.") : text(w.worstFinding)));
     } else {
       words_->setText(QStringLiteral("One pack: there is nothing to take away."));
     }
@@ -278,22 +287,41 @@ TurnsPage::TurnsPage(Kit kit) : StationPage(kit), runner_(new StudyRunner(kit, t
     if (!policies_ || runner_->isRunning()) return nothing(size);
     std::vector<std::string> names;
     for (const PolicyFigures& p : *policies_) names.push_back(policyName(p.policy).toStdString());
-    return drawing::policyTable(*policies_, names, packNames(kit_.document.assessment().figures), kit_.document.plan().joining.policy, size);
+    return drawing::policyTable(*policies_, names, packNames(kit_.document.assessment().figures), kit_.document.plan().joining.policy,
+                                size);
   });
   table_->setMinimumHeight(130);
   table_->setMaximumHeight(230);
   column->addWidget(table_, 1);
+  column->addWidget(stationHeading(QStringLiteral("The ride of today"), QStringLiteral("with the charges of now, to the floor")));
+  plan_ = wrapped();
+  plan_->setObjectName(QStringLiteral("turn-round"));
+  column->addWidget(plan_);
   column->addWidget(stationHeading(QStringLiteral("Who cuts off first")));
   cuts_ = wrapped();
   column->addWidget(cuts_);
   column->addStretch(1);
   connect(runner_, &StudyRunner::finished, this, [this] {
-    words_->setText(QStringLiteral("Life: what the depth of the hardest worked pack makes of it; by turns one pack does the work of both."));
+    words_->setText(
+        QStringLiteral("Life: what the depth of the hardest worked pack makes of it; by turns one pack does the work of both."));
     table_->rebuild();
   });
 }
 
 void TurnsPage::refresh() {
+  if (const auto ride = ridePlanOf(kit_.document.plan(), kit_.document.assessment().figures)) {
+    const auto km = [](Kilometre k) { return text(formatNumber(k.value(), 3)) + QStringLiteral(" km"); };
+    QStringList order;
+    for (const std::string& name : ride->order) order << text(name);
+    QString words = QStringLiteral("%1: %2 in all, %3 kept; turn round after %4.")
+                        .arg(order.join(QStringLiteral(", then ")), km(ride->reach), km(ride->reserve), km(ride->turnRound));
+    if (ride->route)
+      words += ride->enough ? QStringLiteral(" Go: the ride of %1 is inside.").arg(km(*ride->route))
+                            : QStringLiteral(" Not as it stands: the ride of %1 and the reserve are more.").arg(km(*ride->route));
+    plan_->setText(words);
+  } else {
+    plan_->setText(QStringLiteral("Add a ride in Bike, page Need, to see where to turn round."));
+  }
   QStringList cuts;
   for (const LowCut& c : lowCuts(kit_.document.assessment().figures)) {
     QString line = QStringLiteral("%1: %2 acts first; its BMS at %3 of the pack").arg(text(c.name), text(c.first), volts(c.bmsAtPack));
@@ -312,7 +340,8 @@ void TurnsPage::refresh() {
 
 GaugePage::GaugePage(Kit kit) : StationPage(kit) {
   auto* column = pageColumn(this);
-  column->addWidget(stationHeading(QStringLiteral("What the gauge shows, and what is left"), QStringLiteral("a gauge reads volts, not charge")));
+  column->addWidget(
+      stationHeading(QStringLiteral("What the gauge shows, and what is left"), QStringLiteral("a gauge reads volts, not charge")));
   auto* row = new QHBoxLayout;
   row->addWidget(new QLabel(QStringLiteral("Its steps in volts, lowest first")));
   steps_ = new QLineEdit;
@@ -361,7 +390,8 @@ void GaugePage::refresh() {
   QStringList lines;
   lines << QStringLiteral("Both together hold %1 %, %2 Wh (%3); %4.")
                .arg(text(formatNumber(c.truth.value() * 100, 2)), text(formatNumber(c.energy.value(), 3)),
-                    c.measured ? QStringLiteral("from rested readings") : QStringLiteral("from the stated charges: read both at rest"), text(c.lies));
+                    c.measured ? QStringLiteral("from rested readings") : QStringLiteral("from the stated charges: read both at rest"),
+                    text(c.lies));
   QStringList speeds;
   for (const SourceSpeed& s : noLoadSpeeds(plan, f))
     speeds << QStringLiteral("%1 %2 km/h at %3").arg(text(s.name), text(formatNumber(s.speed.value(), 3)), volts(s.rest));
@@ -376,10 +406,12 @@ ProofPage::ProofPage(Kit kit) : StationPage(kit) {
   column->addWidget(stationHeading(QStringLiteral("What does a second pack change?")));
   changes_ = wrapped();
   column->addWidget(changes_);
-  column->addWidget(stationHeading(QStringLiteral("Three ways to see that they share"), QStringLiteral("what to expect, before you measure")));
+  column->addWidget(
+      stationHeading(QStringLiteral("Three ways to see that they share"), QStringLiteral("what to expect, before you measure")));
   ways_ = wrapped();
   column->addWidget(ways_);
-  column->addWidget(stationHeading(QStringLiteral("Check of a logged ride"), QStringLiteral("30 to 3000 rows: Ah, V, and A, km or time_s")));
+  column->addWidget(
+      stationHeading(QStringLiteral("Check of a logged ride"), QStringLiteral("30 to 3000 rows: Ah, V, and A, km or time_s")));
   auto* row = new QHBoxLayout;
   log_ = new QPlainTextEdit;
   log_->setAccessibleName(QStringLiteral("logged ride"));
@@ -441,9 +473,8 @@ void ProofPage::refresh() {
 SpreadPage::SpreadPage(Kit kit) : StationPage(kit), runner_(new StudyRunner(kit, this)), done_(std::make_shared<std::atomic<int>>(0)) {
   auto* column = pageColumn(this);
   auto* head = new QHBoxLayout;
-  head->addWidget(stationHeading(QStringLiteral("What part tolerance does"),
-                                 QStringLiteral("1000 rides: Ah ± 3 %, mΩ ± 15 %, meter error")),
-                  1);
+  head->addWidget(
+      stationHeading(QStringLiteral("What part tolerance does"), QStringLiteral("1000 rides: Ah ± 3 %, mΩ ± 15 %, meter error")), 1);
   start_ = new QPushButton(QStringLiteral("Run again"));
   connect(start_, &QPushButton::clicked, this, [this] {
     runner_->forget();
@@ -482,7 +513,8 @@ void SpreadPage::begin() {
   runner_->study([into, ride = f.ride, done = done_](const Plan& plan, const std::function<bool()>& goOn) {
     SpreadOptions options;
     options.threads = 2;
-    options.tolerance.meter = Volt(2 * plan.meterDigit.value_or(Volt(0.01)).value() + plan.meterAccuracy.value_or(Coefficient(0.005)).value() * 50);
+    options.tolerance.meter =
+        Volt(2 * plan.meterDigit.value_or(Volt(0.01)).value() + plan.meterAccuracy.value_or(Coefficient(0.005)).value() * 50);
     options.goOn = [&](std::size_t runs) {
       done->store(static_cast<int>(runs));
       return goOn();
@@ -503,7 +535,8 @@ void SpreadPage::refresh() {
 
 LiveEndsPage::LiveEndsPage(Kit kit) : StationPage(kit) {
   auto* column = pageColumn(this);
-  column->addWidget(stationHeading(QStringLiteral("Which bare ends are live"), QStringLiteral("click a plug, or choose it and press Enter, to part it")));
+  column->addWidget(
+      stationHeading(QStringLiteral("Which bare ends are live"), QStringLiteral("click a plug, or choose it and press Enter, to part it")));
   map_ = new DrawingView(kit_, QStringLiteral("map of live ends"));
   map_->setGround([this](drawing::Size size) { return drawing::liveEndsMap(kit_.document.subject(), state_, size); });
   map_->setMinimumHeight(200);

@@ -102,7 +102,7 @@ class TurnsPage : public StationPage {
  private:
   StudyRunner* runner_;
   std::shared_ptr<std::vector<PolicyFigures>> policies_;
-  QLabel *words_, *cuts_;
+  QLabel *words_, *cuts_, *plan_;
   DrawingView* table_;
 };
 

@@ -101,13 +101,15 @@ QWidget* JoiningStation::buildRideRow() {
   auto* take = new QPushButton(QStringLiteral("Ride from list\u2026"));
   take->setToolTip(QStringLiteral("Rows of seconds and watts, as CSV"));
   connect(take, &QPushButton::clicked, this, [this] {
-    const QString path = QFileDialog::getOpenFileName(this, QStringLiteral("A ride: seconds and watts"), {}, QStringLiteral("Lists (*.csv *.txt)"));
+    const QString path =
+        QFileDialog::getOpenFileName(this, QStringLiteral("A ride: seconds and watts"), {}, QStringLiteral("Lists (*.csv *.txt)"));
     if (!path.isEmpty()) said_->setText(takeRide(path));
   });
   row->addWidget(take);
   for (const auto& [words, ending] : {std::pair{"Table\u2026", ".csv"}, std::pair{"Netlist\u2026", ".cir"}}) {
     auto* save = new QPushButton(QString::fromUtf8(words));
-    save->setToolTip(ending == std::string_view(".csv") ? QStringLiteral("The simulated ride, a row every second") : QStringLiteral("The circuit, for a SPICE program"));
+    save->setToolTip(ending == std::string_view(".csv") ? QStringLiteral("The simulated ride, a row every second")
+                                                        : QStringLiteral("The circuit, for a SPICE program"));
     connect(save, &QPushButton::clicked, this, [this, end = QString::fromLatin1(ending)] {
       QString path = QFileDialog::getSaveFileName(this, QStringLiteral("Save the ride"), QStringLiteral("ride") + end);
       if (path.isEmpty()) return;
@@ -279,15 +281,17 @@ std::vector<EntrySection> JoiningStation::sections() const {
   const Plan& plan = kit_.document.plan();
   const QString joining = QStringLiteral("/joining/");
   std::vector<EntrySection> out;
-  out.push_back(
-      {QStringLiteral("The ride draws"),
-       plan.joining.loadMode == LoadMode::Power     ? QStringList{joining + QStringLiteral("load_mode"), joining + QStringLiteral("load_power_W")}
-       : plan.joining.loadMode == LoadMode::Current ? QStringList{joining + QStringLiteral("load_mode"), joining + QStringLiteral("load_current_A")}
-                                                    : QStringList{joining + QStringLiteral("load_mode")}});
+  out.push_back({QStringLiteral("The ride draws"),
+                 plan.joining.loadMode == LoadMode::Power
+                     ? QStringList{joining + QStringLiteral("load_mode"), joining + QStringLiteral("load_power_W")}
+                 : plan.joining.loadMode == LoadMode::Current
+                     ? QStringList{joining + QStringLiteral("load_mode"), joining + QStringLiteral("load_current_A")}
+                     : QStringList{joining + QStringLiteral("load_mode")}});
   if (plan.packs.size() > 1) {
     QStringList joint;
     if (plan.joining.method == Method::Converter)
-      for (const char* key : {"source", "set_V", "output_A", "power_W", "efficiency", "standby_mA", "input_low_V", "input_high_V", "own_cut_V", "second_joint"})
+      for (const char* key : {"source", "set_V", "output_A", "power_W", "efficiency", "standby_mA", "input_low_V", "input_high_V",
+                              "own_cut_V", "second_joint"})
         joint << joining + QStringLiteral("converter/") + QLatin1String(key);
     if (plan.joining.method != Method::Direct)
       for (const char* key : {"part/input_A", "part/total_A", "part/voltage_V", "part/forward_V", "part/on_mohm"})
@@ -296,7 +300,8 @@ std::vector<EntrySection> JoiningStation::sections() const {
     if (plan.joining.method == Method::Selector)
       joint << joining + QStringLiteral("part/break_before_make") << joining + QStringLiteral("part/breaks_load");
     else joint << joining + QStringLiteral("switched_inputs");
-    if (plan.joining.method == Method::Direct) joint << joining + QStringLiteral("loose_ends_capped") << joining + QStringLiteral("always_together");
+    if (plan.joining.method == Method::Direct)
+      joint << joining + QStringLiteral("loose_ends_capped") << joining + QStringLiteral("always_together");
     if (plan.joining.method == Method::Selector || plan.joining.switchedInputs) joint << joining + QStringLiteral("mark_soc");
     joint << joining + QStringLiteral("limit_while_apart_A") << joining + QStringLiteral("two_meters");
     out.push_back({QStringLiteral("The joint"), joint});
