@@ -20,6 +20,8 @@ std::string refusal(const std::string& text) {
 Plan everyFieldOffItsDefault() {
   Plan plan = plans::demo();
   plan.packs[0].readings.push_back({"2026-10-04", ReadingOf::Groups, Volt(51.2), Minute(45), {Volt(3.94), Volt(3.95)}, {}});
+  plan.joining.profile = {{Second(0), Watt(200)}, {Second(60.5), Watt(0)}};
+  plan.bike.gauge.steps = {Volt(41.5), Volt(46)};
   plan.cells[1].restCurve = {{StateOfCharge(0), Volt(3.0)}, {StateOfCharge(0.5), Volt(3.7)}, {StateOfCharge(1), Volt(4.2)}};
   std::vector<std::string> pointers;
   forEachField(plan, [&](const std::string& pointer, const FieldSpec&, const FieldValue&) { pointers.push_back(pointer); });
@@ -29,7 +31,8 @@ Plan everyFieldOffItsDefault() {
     const FieldSpec& spec = *ref->spec;
     if (spec.key == "id" || spec.key == "from" || spec.key == "to" || spec.kind == Kind::CellId) continue;
     FieldValue value = std::string("some words");
-    if (spec.kind == Kind::Count) value = std::min(spec.maximum, 7.0);
+    if (spec.key == "source") value = plan.packs[0].id;
+    else if (spec.kind == Kind::Count) value = std::min(spec.maximum, 7.0);
     else if (isNumeric(spec.kind)) value = spec.minimum + (spec.maximum - spec.minimum) * 0.37123;
     else if (spec.kind == Kind::Flag) value = !(std::holds_alternative<bool>(ref->value) && std::get<bool>(ref->value));
     else if (spec.kind == Kind::Choice) value = std::string(spec.choices.back());
@@ -68,6 +71,37 @@ TEST_CASE("the shipped examples are written as they were read") {
     CHECK(*readPlan(once) == plan);
     CHECK(writePlan(*readPlan(once)) == once);
   }
+}
+
+TEST_CASE("a ride by profile, the steps of a gauge and a converter survive a round trip; bad ones have their sentence") {
+  Plan plan = plans::demo();
+  plan.joining.profile = {{Second(0), Watt(200)}, {Second(60.5), Watt(0)}, {Second(90), Watt(450)}};
+  plan.joining.loadMode = LoadMode::Profile;
+  plan.bike.gauge.steps = {Volt(41.5), Volt(46)};
+  plan.joining.converter.source = plan.packs[0].id;
+  const auto again = readPlan(writePlan(plan));
+  REQUIRE(again);
+  CHECK(*again == plan);
+  const auto refused = [](const Plan& bad) {
+    const auto read = readPlan(writePlan(bad));
+    REQUIRE_FALSE(read);
+    return read.error().sentence();
+  };
+  Plan bad = plan;
+  bad.joining.profile = {{Second(0), Watt(200)}};
+  CHECK(refused(bad) == "/joining/profile: found one row, expected at least two rows: the last one ends the ride.");
+  bad.joining.profile = {{Second(10), Watt(200)}, {Second(5), Watt(0)}};
+  CHECK(refused(bad) == "/joining/profile/1: found [5, 0], expected rising seconds and 0 to 50000 W.");
+  bad = plan;
+  bad.bike.gauge.steps = {Volt(46), Volt(41.5)};
+  CHECK(refused(bad) == "/bike/gauge/steps_V/1: found 41.5 V, expected more volts than the step before.");
+  bad = plan;
+  bad.joining.converter.source = "attic";
+  CHECK(refused(bad) ==
+        "/joining/converter/source: found \"attic\", expected the id of one of the packs of the plan, or nothing for the last one.");
+  const auto fewer = withoutPack(plan, 0);
+  REQUIRE(fewer);
+  CHECK(fewer->joining.converter.source.empty());
 }
 
 TEST_CASE("keys that this version does not know survive, at every level") {

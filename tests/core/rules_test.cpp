@@ -33,6 +33,7 @@ const std::vector<RuleCase>& cases() {
       {"BIKE-03", "quiet", "", {{"/bike/controller/cutoff_V", "38"}}},
       {"BIKE-08", "Mind", "controller", {{"/bike/controller/current_max_A", ""}}},
       {"BIKE-08", "Mind", "second/fuse", {{"/packs/1/fuse/breaking_A", ""}}},
+      {"BIKE-08", "Mind", "converter", {{"/joining/method", "converter"}}},
       {"BIKE-08", "quiet", "", {}},
       {"BIKE-02",
        "Mind",

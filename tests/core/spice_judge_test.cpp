@@ -86,6 +86,7 @@ namespace {
 /// Currents, volts and charge of a plan against the judge's, up to the first pack that leaves.
 void compare(const DischargeInput& input) {
   const DischargeRun run = discharge(input);
+  // A pack that leaves is not expressed in the netlist, so the comparison stops before the first one does.
   Second until = run.end * 0.98;
   for (const SourceResult& r : run.sources)
     if (r.left) until = std::min(until, *r.left * 0.98);
@@ -94,9 +95,12 @@ void compare(const DischargeInput& input) {
   for (const Judged& j : rows) {
     const Row ours = run.at(Second(j.time));
     INFO("t = " << j.time);
+    // The diode of the netlist is stiff: at the very moment that it opens the two may differ.
+    const bool nearKnee = std::any_of(run.sources.begin(), run.sources.end(),
+                                      [&](const SourceResult& r) { return r.knee && std::abs(r.knee->value() - j.time) < 12; });
     CHECK(std::abs(ours.bus.value() - j.bus) <= 0.002 * j.bus);
-    for (std::size_t k = 0; k < j.current.size(); ++k) {
-      CHECK(std::abs(ours.current[k].value() - j.current[k]) <= std::max(0.01 * std::abs(j.current[k]), 0.03));
+    for (std::size_t k = 0; k < j.current.size() && !nearKnee; ++k) {
+      CHECK(std::abs(ours.current[k].value() - j.current[k]) <= std::max(0.005 * std::abs(j.current[k]), 0.02));
       CHECK(std::abs(ours.soc[k].value() - j.soc[k]) <= 1e-3);
     }
   }
@@ -181,25 +185,7 @@ TEST_CASE("ngspice agrees with the simulation on random plans") {
   std::mt19937 random(20261124);
   for (int plan = 0; plan < 10; ++plan) {
     const DischargeInput input = randomPlan(random);
-    const DischargeRun run = discharge(input);
-    // A pack that leaves is not expressed in the netlist, so the comparison stops before the first one does.
-    Second until = run.end * 0.98;
-    for (const SourceResult& r : run.sources)
-      if (r.left) until = std::min(until, *r.left * 0.98);
-    const auto rows = judge(run.input(), until, Second(10));
-    REQUIRE(rows.size() > 20);
     INFO("plan " << plan << ", " << input.sources.size() << " packs");
-    for (const Judged& j : rows) {
-      const Row ours = run.at(Second(j.time));
-      INFO("t = " << j.time);
-      // The diode of the netlist is stiff: at the very moment that it opens the two may differ.
-      const bool nearKnee = std::any_of(run.sources.begin(), run.sources.end(),
-                                        [&](const SourceResult& r) { return r.knee && std::abs(r.knee->value() - j.time) < 12; });
-      CHECK(std::abs(ours.bus.value() - j.bus) <= 0.002 * j.bus);
-      for (std::size_t k = 0; k < j.current.size() && !nearKnee; ++k) {
-        CHECK(std::abs(ours.current[k].value() - j.current[k]) <= std::max(0.005 * std::abs(j.current[k]), 0.02));
-        CHECK(std::abs(ours.soc[k].value() - j.soc[k]) <= 1e-3);
-      }
-    }
+    compare(input);
   }
 }

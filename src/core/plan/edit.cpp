@@ -220,6 +220,7 @@ Expected<Plan> withoutPack(const Plan& plan, std::size_t index) {
   for (std::size_t r = next.wiring.runs.size(); r-- > 0;)
     if (next.wiring.runs[r].from == id) removeRun(next, r);
   for (Charger& charger : next.chargers) std::erase(charger.forPacks, id);
+  if (next.joining.converter.source == id) next.joining.converter.source.clear();
   dropPointersOf(next, "/packs", index);
   std::erase_if(next.accepted, [&](const auto& item) { return item.first.ends_with("@" + id); });
   return next;
@@ -319,6 +320,13 @@ Expected<void> crossChecked(const Plan& plan) {
       if (!plan.findPack(plan.chargers[i].forPacks[k]))
         return unexpected(fmt::format("/chargers/{}/for/{}", i, k), "\"" + plan.chargers[i].forPacks[k] + "\"",
                           "the id of one of the packs of the plan");
+  if (const std::string& source = plan.joining.converter.source; !source.empty() && !plan.findPack(source))
+    return unexpected("/joining/converter/source", "\"" + source + "\"",
+                      "the id of one of the packs of the plan, or nothing for the last one");
+  const std::vector<Volt>& steps = plan.bike.gauge.steps;
+  for (std::size_t k = 1; k < steps.size(); ++k)
+    if (steps[k] <= steps[k - 1])
+      return unexpected(fmt::format("/bike/gauge/steps_V/{}", k), fmt::format("{} V", steps[k].value()), "more volts than the step before");
   for (const Cell& cell : plan.cells) {
     for (std::size_t k = 0; k < cell.restCurve.size(); ++k) {
       const bool rises =

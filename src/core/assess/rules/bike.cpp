@@ -171,6 +171,13 @@ void bike08(const Context& c, Findings& out) {
     for (const char* key : {"input_A", "total_A", "voltage_V"}) joiner.check(std::string("/joining/part/") + key);
     joiner.report(out);
   }
+  if (converterPack(c.plan)) {
+    const ConverterPart& fed = c.plan.joining.converter;
+    Unproven converter(c, Station::Joining, "converter", "the converter");
+    converter.check(fed.power && !fed.output ? "/joining/converter/power_W" : "/joining/converter/output_A");
+    converter.check("/joining/converter/set_V");
+    converter.report(out);
+  }
   for (std::size_t i = 0; i < c.plan.chargers.size(); ++i) {
     if (c.plan.chargers[i].forPacks.empty()) continue;
     Unproven charger(c, Station::Charging, c.plan.chargers[i].id,
