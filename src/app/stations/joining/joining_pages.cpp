@@ -75,7 +75,7 @@ MethodsPage::MethodsPage(Kit kit) : StationPage(kit), runner_(new StudyRunner(ki
   column->addWidget(words_);
   table_ = new DrawingView(kit_, QStringLiteral("methods compared"));
   table_->setGround([this](drawing::Size size) {
-    if (!methods_) return nothing(size);
+    if (!methods_ || runner_->isRunning()) return nothing(size);
     std::vector<std::string> names;
     for (const MethodFigures& m : *methods_) names.push_back(methodName(m.method).toStdString());
     return drawing::methodTable(*methods_, names, kit_.document.plan().joining.method, size);
@@ -84,7 +84,7 @@ MethodsPage::MethodsPage(Kit kit) : StationPage(kit), runner_(new StudyRunner(ki
   column->addWidget(table_, 1);
   connect(table_, &DrawingView::partClicked, this, [this](const QString& part) {
     const auto i = static_cast<std::size_t>(part.mid(7).toInt());
-    if (!methods_ || i >= methods_->size()) return;
+    if (!methods_ || runner_->isRunning() || i >= methods_->size()) return;
     const std::string word(wordsOf<Method>()[static_cast<std::size_t>((*methods_)[i].method)]);
     kit_.document.commit(withField(kit_.document.plan(), "/joining/method", FieldValue{word}));
   });
