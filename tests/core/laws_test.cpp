@@ -173,6 +173,40 @@ TEST_CASE("equal packs share evenly, from the first moment") {
   });
 }
 
+TEST_CASE("while every current is positive a one-way joint without a drop is a direct one") {
+  rc::prop("limit of the joint", [] {
+    DischargeInput in = randomInput(Kind::OneWay);
+    in.joint = {Volt(0), Ohm(0.0005), true};
+    for (Source& s : in.sources) s.start = StateOfCharge(0.9);
+    const DischargeRun oneWay = discharge(in);
+    in.joint.oneWay = false;
+    const DischargeRun direct = discharge(in);
+    const Second until = std::min(oneWay.end, direct.end) * 0.9;
+    for (int i = 0; i <= 40; ++i) {
+      const Row a = oneWay.at(until * (i / 40.0)), b = direct.at(until * (i / 40.0));
+      for (std::size_t k = 0; k < in.sources.size(); ++k)
+        if (b.current[k] <= Ampere(0.02)) return;  // from here on they may differ
+      RC_ASSERT(std::abs((a.bus - b.bus).value()) < 0.01);
+    }
+  });
+}
+
+TEST_CASE("packs at one voltage split the load by their conductance") {
+  rc::prop("split at the first instant", [] {
+    DischargeInput in = randomInput(Kind::Any);
+    for (Source& s : in.sources) s.start = StateOfCharge(0.8);
+    const DischargeRun run = discharge(in);
+    RC_PRE(run.end > Second(1));
+    const Row row = run.at(Second(0));
+    double all = 0;
+    for (const Source& s : run.input().sources) all += 1 / sourceResistance(s, in.joint).value();
+    for (std::size_t k = 0; k < in.sources.size(); ++k) {
+      const double share = 1 / sourceResistance(run.input().sources[k], in.joint).value() / all;
+      RC_ASSERT(std::abs(row.current[k].value() - share * row.load.value()) < 1e-6 * row.load.value());
+    }
+  });
+}
+
 TEST_CASE("the interval of the rows does not change what they say") {
   rc::prop("rows agree with each other", [] {
     const DischargeRun run = discharge(randomInput(Kind::Any));

@@ -173,9 +173,10 @@ Operating solve(const Network& net, const std::array<double, maximumPacks>& emf,
     injected += net.conductance[k] * (emf[k] - net.forwardDrop);
     out.conducting |= 1u << k;
     if (!net.oneWay && used < n) continue;
-    const double open = injected / conductance;
-    drawn = demand(net.load, open, 1 / conductance + net.common);
-    out.bus = open - drawn.current / conductance;
+    const double perConductance = 1 / conductance;
+    const double open = injected * perConductance;
+    drawn = demand(net.load, open, perConductance + net.common);
+    out.bus = open - drawn.current * perConductance;
     if (used < n && !drawn.collapsed && emf[order[used]] - net.forwardDrop <= out.bus) break;
   }
   out.loadCurrent = drawn.current;

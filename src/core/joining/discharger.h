@@ -89,12 +89,15 @@ class Discharger {
   void ride();
   struct Step {
     State after;
+    Emf emf{};  ///< at the middle
     circuit::Operating middle;
   };
   void planSteps(double h);
   Step step(const State& y, const circuit::Operating& start, double h, const Emf& halfDecay) const;
-  bool mayEvent(const Step& step, const circuit::Operating& start) const;
-  void takeStep(double h, const circuit::Operating& start);
+  static bool isEvent(const Signature& g);
+  bool isClear(const State& y, const Emf& emf, const circuit::Operating& op, double margin) const;
+  bool mayEvent(const Step& step, const circuit::Operating& start, const Emf& startEmf) const;
+  void takeStep(double h, const circuit::Operating& start, const Emf& startEmf);
   void account(const Step& step, const circuit::Operating& start, double h);
   void beginPhase();
 

@@ -24,7 +24,8 @@ Discharger::Step Discharger::step(const State& y, const circuit::Operating& star
     middle.soc[k] = y.soc[k] - perCharge_[k] * 0.5 * h * start.current[k];
     middle.slow[k] = slowOhm_[k] * start.current[k] + (y.slow[k] - slowOhm_[k] * start.current[k]) * halfDecay[k];
   }
-  if (!resting_) out.middle = circuit::solve(net_, emf(middle), present_);
+  out.emf = emf(middle);
+  if (!resting_) out.middle = circuit::solve(net_, out.emf, present_);
   for (std::size_t k = 0; k < n_; ++k) {
     const double i = out.middle.current[k];
     out.after.soc[k] = y.soc[k] - perCharge_[k] * h * i;
@@ -33,18 +34,33 @@ Discharger::Step Discharger::step(const State& y, const circuit::Operating& star
   return out;
 }
 
-/// Whether anything at the end of the step could be an event: the volts that the middle points at come near a limit.
-bool Discharger::mayEvent(const Step& s, const circuit::Operating& start) const {
-  if (net_.fedSource >= 0 || resting_ || s.middle.collapsed || in_.stopBelow.value() >= 0) return true;
-  if (in_.cutoff.value() > 0 && 2 * s.middle.controller - start.controller < in_.cutoff.value() + narrow) return true;
+/// Something that `settle` acts on.
+bool Discharger::isEvent(const Signature& g) {
+  return g.cut || g.floored || g.marked || g.below || g.collapsed || g.ownCut || g.windowChanges || g.quiet;
+}
+
+/// Nothing is nearer than `margin` volts to a limit, nor at a charge that matters: a quick look that may say no too often.
+bool Discharger::isClear(const State& y, const Emf& emf, const circuit::Operating& op, double margin) const {
+  if (net_.fedSource >= 0 || resting_ || op.collapsed) return false;
+  if (op.controller < in_.cutoff.value() + margin) return false;
   for (std::size_t k = 0; k < n_; ++k) {
     if (!(present_ >> k & 1u)) continue;
     const Source& source = in_.sources[k];
-    if (s.after.soc[k] - source.behind <= source.floor.value()) return true;
-    if (takesTurns() && k == last_ && s.after.soc[k] <= in_.mark.value()) return true;
-    if (source.groupCutoff.value() > 0 && lowestGroup(k, s.after, s.middle.current[k]) < source.groupCutoff.value() + narrow) return true;
+    if (source.behind > 0 || y.soc[k] <= source.floor.value()) return false;
+    if (takesTurns() && k == last_ && y.soc[k] <= in_.mark.value()) return false;
+    if (emf[k] - op.current[k] * source.cells.value() < source.series * (source.groupCutoff.value() + margin)) return false;
   }
-  return false;
+  return true;
+}
+
+/// Whether anything at the end of the step could be an event: the volts that start and middle point at come near a limit.
+bool Discharger::mayEvent(const Step& s, const circuit::Operating& start, const Emf& startEmf) const {
+  if (s.middle.collapsed) return true;
+  circuit::Operating end = s.middle;
+  Emf ahead{};
+  end.controller = 2 * s.middle.controller - start.controller;
+  for (std::size_t k = 0; k < n_; ++k) ahead[k] = 2 * s.emf[k] - startEmf[k];
+  return !isClear(s.after, ahead, end, narrow);
 }
 
 /// Heat, energy, peaks and knees of one step.
@@ -75,25 +91,18 @@ void Discharger::account(const Step& s, const circuit::Operating& start, double 
 }
 
 /// One step of `h`, cut short where something ends in it.
-void Discharger::takeStep(double h, const circuit::Operating& start) {
+void Discharger::takeStep(double h, const circuit::Operating& start, const Emf& startEmf) {
   Step s = step(y_, start, h, half_);
-  if (mayEvent(s, start)) {
-    const auto without = [&](const State& y) {
-      Signature g = signature(y);
-      g.conducting = 0;
-      g.limited = false;
-      g.regulation = circuit::Regulation::Off;
-      return g;
-    };
-    const Signature quiet{};
-    if (!(without(s.after) == quiet)) {
+  if (mayEvent(s, start, startEmf)) {
+    const auto ends = [&](const State& y) { return isEvent(signature(y)); };
+    if (ends(s.after)) {
       double low = 0, high = h;
       Emf decay{};
       while (high - low > finest) {
         const double at = 0.5 * (low + high);
         for (std::size_t k = 0; k < n_; ++k) decay[k] = std::exp(-perTau_[k] * at / 2);
         s = step(y_, start, at, decay);
-        (without(s.after) == quiet ? low : high) = at;
+        (ends(s.after) ? high : low) = at;
       }
       h = high;
       for (std::size_t k = 0; k < n_; ++k) decay[k] = std::exp(-perTau_[k] * h / 2);
@@ -129,13 +138,13 @@ void Discharger::ride() {
     if (i == in_.profile.size() || t_ >= in_.longest.value()) break;
     net_.load.constantPower = true;
     net_.load.power = in_.profile[i].power;
-    circuit::Operating start = operating(y_);
-    const Signature now = signature(y_, start);
-    const bool event = now.cut || now.floored || now.marked || now.below || now.collapsed || now.ownCut || now.windowChanges;
-    if (unsettled_ || event) {
+    Emf e = emf(y_);
+    circuit::Operating start = resting_ ? circuit::Operating{} : circuit::solve(net_, e, present_);
+    if (unsettled_ || (!isClear(y_, e, start, 0) && isEvent(signature(y_, start)))) {
       settle();
       beginPhase();
       if (done_) break;
+      e = emf(y_);
       start = operating(y_);
     }
     if (resting_ && t_ >= restUntil_ - 1e-9) {
@@ -148,7 +157,7 @@ void Discharger::ride() {
     const double left = end - t_;
     const double whole = std::ceil(left / longestStep - 1e-9);
     planSteps(left / std::max(1.0, whole));
-    takeStep(std::min(h_, left), start);
+    takeStep(std::min(h_, left), start, e);
   }
   if (!done_) finish(i == in_.profile.size() ? EndCause::RideOver : EndCause::TimeLimit);
   keep();
