@@ -7,6 +7,7 @@
 #include <QTemporaryDir>
 #include <algorithm>
 #include <cstdio>
+#include <string>
 
 #include "app/shell/main_window.h"
 #include "app/shell/process_facts.h"
@@ -65,6 +66,13 @@ int main(int argc, char** argv) {
     QCoreApplication::sendPostedEvents();
     QCoreApplication::processEvents();
     taken.push_back(static_cast<double>(timer.nsecsElapsed()) / 1e6);
+  }
+  for (std::size_t station = 0; station < std::size(stations); ++station) {
+    const auto first = taken.begin() + static_cast<std::ptrdiff_t>(station * 100);
+    std::vector<double> there(first, first + 100);
+    std::sort(there.begin(), there.end());
+    const std::string name(stationName(stations[station]));
+    std::printf("  %-9s median %.1f ms, slowest %.1f, %.1f, %.1f ms\n", name.c_str(), there[50], there[99], there[98], there[97]);
   }
   std::sort(taken.begin(), taken.end());
   std::printf("edit to painted, 500 edits: median %.1f ms (wanted: 25), 99th percentile %.1f ms (wanted: 50)\n", taken[250], taken[495]);
