@@ -4,6 +4,7 @@
 #include "app/document/document.h"
 #include "app/present/methods.h"
 #include "app/present/words.h"
+#include "core/assess/joining_setup.h"
 #include "core/plan/edit.h"
 #include "support/plans.h"
 
@@ -85,9 +86,9 @@ TEST_CASE("method cards say what this plan forbids") {
   CHECK(line(Method::Direct, plans::with(demo, "/packs/1/series", "14")).words == QStringLiteral("not here: unlike packs"));
   CHECK_FALSE(line(Method::Combiner, demo).forbids);
   CHECK(line(Method::Combiner, plans::with(demo, "/bike/controller/regen_current_A", "5")).forbids);
-  CHECK(policyApplies(Policy::Together, demo));
-  CHECK_FALSE(policyApplies(Policy::StockFirst, demo));
-  CHECK(policyApplies(Policy::StockFirst, plans::with(demo, "/joining/method", "selector")));
+  CHECK(policyApplies(Policy::Together, demo.joining));
+  CHECK_FALSE(policyApplies(Policy::StockFirst, demo.joining));
+  CHECK(policyApplies(Policy::StockFirst, plans::with(demo, "/joining/method", "selector").joining));
 }
 
 TEST_CASE("durations and ranges are written as people say them") {

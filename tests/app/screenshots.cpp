@@ -34,6 +34,13 @@ Plan example(const char* name) {
   return *plan;
 }
 
+/// The demo with a third pack, whose name is long.
+Plan threePacks() {
+  Plan plan = *withDuplicatePack(example("ferry-path-library-trike"), 1);
+  plan.packs[2].name = "the spare pack from the reading-room trailer";
+  return plan;
+}
+
 /// Turns to a page of Joining and waits for its study.
 void joiningPage(MainWindow& w, const char* page) {
   w.stationView(Station::Joining)->showPage(QString::fromLatin1(page));
@@ -41,6 +48,13 @@ void joiningPage(MainWindow& w, const char* page) {
     QThread::msleep(25);
     settle();
   }
+}
+
+/// The same for a plan.
+void joiningPage(MainWindow& w, const Plan& plan, const char* page) {
+  w.session().begin(plan);
+  w.goToStation(Station::Joining);
+  joiningPage(w, page);
 }
 
 struct Shot {
@@ -195,12 +209,9 @@ const std::vector<Shot>& shots() {
       {"three-turns",
        [](MainWindow& w) {
          w.resize(1100, 700);
-         Plan plan = *withDuplicatePack(example("ferry-path-library-trike"), 1);
-         plan.packs[2].name = "the spare pack from the reading-room trailer";
+         Plan plan = threePacks();
          plan.joining.switchedInputs = true;
-         w.session().begin(plan);
-         w.goToStation(Station::Joining);
-         joiningPage(w, "Turns");
+         joiningPage(w, plan, "Turns");
        }},
       {"joining-gauge",
        [](MainWindow& w) {
@@ -261,21 +272,15 @@ const std::vector<Shot>& shots() {
       {"three-methods",
        [](MainWindow& w) {
          w.resize(1100, 700);
-         Plan plan = *withDuplicatePack(example("ferry-path-library-trike"), 1);
-         plan.packs[2].name = "the spare pack from the reading-room trailer";
-         w.session().begin(plan);
-         w.goToStation(Station::Joining);
-         joiningPage(w, "Methods");
+         Plan plan = threePacks();
+         joiningPage(w, plan, "Methods");
        }},
       {"three-alone",
        [](MainWindow& w) {
          w.resize(1100, 700);
-         Plan plan = *withDuplicatePack(example("ferry-path-library-trike"), 1);
-         plan.packs[2].name = "the spare pack from the reading-room trailer";
+         Plan plan = threePacks();
          plan.joining.switchedInputs = true;
-         w.session().begin(plan);
-         w.goToStation(Station::Joining);
-         joiningPage(w, "Alone");
+         joiningPage(w, plan, "Alone");
        }},
       {"hilly",
        [](MainWindow& w) {
@@ -341,8 +346,7 @@ const std::vector<Shot>& shots() {
       {"three-small",
        [](MainWindow& w) {
          w.resize(1100, 700);
-         Plan plan = *withDuplicatePack(example("ferry-path-library-trike"), 1);
-         plan.packs[2].name = "the spare pack from the reading-room trailer";
+         Plan plan = threePacks();
          plan.title = "Ferry-path library trike with the trailer of the reading room and every spare pack";
          w.session().begin(plan);
          w.goToStation(Station::Joining);
@@ -351,8 +355,7 @@ const std::vector<Shot>& shots() {
        [](MainWindow& w) {
          w.resize(1100, 700);
          w.document().setUnits(UnitSystem::Imperial);
-         Plan plan = *withDuplicatePack(example("ferry-path-library-trike"), 1);
-         plan.packs[2].name = "the spare pack from the reading-room trailer";
+         Plan plan = threePacks();
          w.session().begin(plan);
          w.goToStation(Station::Pack);
        }},

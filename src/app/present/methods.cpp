@@ -4,6 +4,7 @@
 #include <algorithm>
 
 #include "app/present/words.h"
+#include "core/assess/joining_setup.h"
 
 namespace usherwright::app {
 namespace {
@@ -69,7 +70,7 @@ std::vector<MethodLine> methodLines(Method method, const Plan& plan, const Asses
 }
 
 QString policyLine(Policy policy, const Plan& plan) {
-  if (!policyApplies(policy, plan))
+  if (!policyApplies(policy, plan.joining))
     return plan.joining.method == Method::Selector ? QStringLiteral("not by turns") : QStringLiteral("no switch");
   switch (policy) {
     case Policy::Together: return QStringLiteral("all live");
@@ -78,11 +79,6 @@ QString policyLine(Policy policy, const Plan& plan) {
     case Policy::Manual: return QStringLiteral("at the mark");
   }
   return {};
-}
-
-bool policyApplies(Policy policy, const Plan& plan) {
-  if (plan.joining.method == Method::Selector) return policy != Policy::Together;
-  return policy == Policy::Together || (plan.joining.switchedInputs && plan.joining.method != Method::Converter);
 }
 
 }  // namespace usherwright::app

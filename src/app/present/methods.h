@@ -25,7 +25,5 @@ struct MethodLine {
 std::vector<MethodLine> methodLines(Method method, const Plan& plan, const Assessment& assessment);
 
 QString policyLine(Policy policy, const Plan& plan);
-/// Without switches only "together" can be had, and with a selector only one at a time.
-bool policyApplies(Policy policy, const Plan& plan);
 
 }  // namespace usherwright::app

@@ -35,6 +35,14 @@ Rested lastReading(const Pack& p) {
   return out;
 }
 
+/// The pack with the highest rest voltage: it leads.
+std::size_t fullerPack(const Figures& f) {
+  std::size_t first = 0;
+  for (std::size_t k = 1; k < f.packs.size(); ++k)
+    if (f.packs[k].model.restVoltage() > f.packs[first].model.restVoltage()) first = k;
+  return first;
+}
+
 void chargeToMeet(MeetingFigures& m, const Plan& plan, const Figures& f) {
   const PackModel& low = f.packs[m.low].model;
   const StateOfCharge target = low.curve.inverse(
@@ -267,25 +275,19 @@ std::vector<ShareProof> shareProofs(const Plan&, const Figures& f) {
     back +=
         fmt::format("{}{} {} Ah", k ? ", " : "", f.packs[k].model.name, formatNumber(run.sources[k].delivered.value() / putBackShare, 2));
   out.push_back({"Ah put back by each charger", "after the whole ride: " + back, "one charger done in minutes: its pack was not used"});
-  double all = 0, fullest = 0;
-  std::size_t first = 0;
-  for (std::size_t k = 0; k < f.packs.size(); ++k) {
-    all += f.packs[k].model.capacity.value();
-    if (f.packs[k].model.restVoltage() > f.packs[first].model.restVoltage()) first = k;
-  }
-  fullest = f.packs[first].model.capacity.value();
+  double all = 0;
+  for (const PackFigures& p : f.packs) all += p.model.capacity.value();
+  const PackModel& first = f.packs[fullerPack(f)].model;
   out.push_back({"Fall of the rested volts over Ah",
-                 fmt::format("points of charge per Ah: {} by {} alone, {} once they share", formatNumber(100 / fullest, 2),
-                             f.packs[first].model.name, formatNumber(100 / all, 2)),
+                 fmt::format("points of charge per Ah: {} by {} alone, {} once they share", formatNumber(100 / first.capacity.value(), 2),
+                             first.name, formatNumber(100 / all, 2)),
                  "the steeper figure all the way: only one pack works"});
   return out;
 }
 
 std::optional<SharingInput> sharingInputOf(const Figures& f) {
   if (f.packs.size() < 2 || !f.ride) return std::nullopt;
-  std::size_t first = 0;
-  for (std::size_t k = 1; k < f.packs.size(); ++k)
-    if (f.packs[k].model.restVoltage() > f.packs[first].model.restVoltage()) first = k;
+  const std::size_t first = fullerPack(f);
   const PackModel& m = f.packs[first].model;
   SharingInput in;
   in.chemistry = m.chemistry;
@@ -315,10 +317,9 @@ std::vector<SecondPackLine> secondPackChanges(const Plan& plan, const Figures& f
                        : std::string("its limit is not known yet")});
   if (f.demand.peak) {
     const Ampere peak = *f.demand.peak;
-    Ohm together(0);
     double conductance = 0;
     for (const PackFigures& p : f.packs) conductance += 1 / sourceResistance(p.source, f.joint).value();
-    together = Ohm(1 / conductance);
+    const Ohm together(1 / conductance);
     const Volt alone = peak * sourceResistance(f.packs.front().source, f.joint);
     out.push_back({"Sag in a hard pull", f.joint.turns == Turns::OneAtATime ? "no" : "less",
                    f.joint.turns == Turns::OneAtATime ? std::string("one at a time: each sags as it does alone")

@@ -5,6 +5,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/assess/joining_setup.h"
 #include "core/plan/edit.h"
 #include "core/quantity/units.h"
 
@@ -64,8 +65,6 @@ std::string regenWords(Method method, bool regen) {
   return regen ? "has nowhere to go" : "cannot pass";
 }
 
-int stopsOf(const Assessment& a) { return a.count(Severity::Stop); }
-
 Kilometre rangeOf(const Assessment& a) { return a.figures.range.known ? a.figures.range.likely : Kilometre(0); }
 
 }  // namespace
@@ -107,13 +106,11 @@ std::vector<MethodFigures> compareMethods(const Plan& plan, const Catalogue& cat
 
 std::vector<PolicyFigures> comparePolicies(const Plan& plan, const Catalogue& catalogue, const std::function<bool()>& goOn) {
   std::vector<PolicyFigures> out;
-  const bool turns = plan.joining.method == Method::Selector;
-  const bool switches = plan.joining.switchedInputs && plan.joining.method != Method::Converter;
   for (Policy p : {Policy::Together, Policy::SmallFirst, Policy::StockFirst, Policy::Manual}) {
     if (!goOn()) return out;
     PolicyFigures f;
     f.policy = p;
-    f.applies = plan.packs.size() > 1 && (p == Policy::Together ? !turns : turns || switches);
+    f.applies = plan.packs.size() > 1 && policyApplies(p, plan.joining);
     if (f.applies) {
       Plan other = plan;
       other.joining.policy = p;
@@ -165,7 +162,7 @@ SubsetStudy eachAlone(const Plan& plan, const Catalogue& catalogue, const std::f
       s.cause = a.figures.ride->cause;
     }
     s.range = rangeOf(a);
-    s.stops = stopsOf(a);
+    s.stops = a.count(Severity::Stop);
     if (a.figures.narrows >= 0) {
       const Element& e = a.figures.elements[static_cast<std::size_t>(a.figures.narrows)];
       s.narrows = e.name;

@@ -65,8 +65,13 @@ Joint jointOf(const Joining& joining, std::size_t packs) {
   j.forwardDrop = partStated ? joining.part.forwardDrop.value_or(drop) : drop;
   j.onResistance = partStated ? joining.part.onResistance.value_or(on) : on;
   if (joining.method == Method::Selector) j.turns = Turns::OneAtATime;
-  else if (joining.switchedInputs && joining.policy != Policy::Together && joining.method != Method::Converter) j.turns = Turns::AddAtMark;
+  else if (joining.policy != Policy::Together && policyApplies(joining.policy, joining)) j.turns = Turns::AddAtMark;
   return j;
+}
+
+bool policyApplies(Policy policy, const Joining& joining) {
+  if (joining.method == Method::Selector) return policy != Policy::Together;
+  return policy == Policy::Together || (joining.switchedInputs && joining.method != Method::Converter);
 }
 
 Converter converterOf(const Plan& plan, const std::vector<PackFigures>& packs, std::size_t pack, std::size_t place) {

@@ -11,6 +11,9 @@ namespace usherwright {
 /// Joint and turns of the plan's method and policy; a lone pack needs none. With a converter: the joint of the others.
 Joint jointOf(const Joining& joining, std::size_t packs);
 
+/// Without switches only "together" can be had, and with a selector only one at a time.
+bool policyApplies(Policy policy, const Joining& joining);
+
 /// The converter with assumed values filled in: set to 1.03 × the others' nominal voltage, 5 A, η 0.92, standby 20 mA, low
 /// cut S · min V + 0.1 V per cell. `place` is where the pack stands among the sources.
 Converter converterOf(const Plan& plan, const std::vector<PackFigures>& packs, std::size_t pack, std::size_t place);

@@ -11,8 +11,8 @@ namespace usherwright {
 
 /// The state is charge and slow voltage of each source. Over a stretch in which the circuit is held, each current is taken
 /// as the quadratic through the operating points at its start, middle and end (collocation); charge and slow voltage
-/// follow it exactly, so that stretches may be much longer than the time constants. A fourth operating point at three
-/// quarters measures the error. A ride by profile goes in short steps instead, each by the midpoint rule.
+/// follow it exactly, so that stretches may be much longer than the time constants. Two more operating points, at
+/// the quarters, measure the error. A ride by profile goes in short steps instead, each by the midpoint rule.
 class Discharger {
  public:
   explicit Discharger(DischargeRun& run);
@@ -69,6 +69,8 @@ class Discharger {
   double untilNextJoint() const;
   void begin(Piece& piece, double h);
   double renew(Piece& piece, std::size_t node);
+  void setTraces(Piece& piece) const;
+  void operateAt(const Piece& piece, std::size_t node);
   double probe(const Piece& piece, std::size_t node);
   double collocate(Piece& piece, double h);
   double locate(const Piece& piece, const Signature& before, double end);
@@ -127,10 +129,5 @@ class Discharger {
   bool resting_ = false, done_ = false, someoneLeft_ = false, unsettled_ = true;
   EndCause cause_ = EndCause::NoPack;
 };
-
-namespace joining_detail {
-inline constexpr double kneeShare = 0.05;
-inline constexpr double eventResolution = 1e-4;  // s
-}  // namespace joining_detail
 
 }  // namespace usherwright

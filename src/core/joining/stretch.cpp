@@ -7,10 +7,9 @@
 namespace usherwright {
 namespace {
 
-using joining_detail::eventResolution;
-using joining_detail::kneeShare;
-
+constexpr double kneeShare = 0.05;
 constexpr double evenBand = 0.05;
+constexpr double eventResolution = 1e-4;    // s
 constexpr double longestStep = 1200.0;      // s
 constexpr double currentTolerance = 4e-3;   // of the load, with 1 A added: of the quadratics; what is reported is solved anew
 constexpr double chargeTolerance = 1.5e-5;  // of a pack, in one stretch
@@ -157,11 +156,25 @@ void Discharger::begin(Piece& piece, double h) {
   for (const std::size_t node : {2u, 4u}) answering_[node] = circuit::Held(net_, piece.conducting, piece.limited, answer_[node]);
 }
 
+/// The quadratics through the currents at the start, the middle and the end.
+void Discharger::setTraces(Piece& piece) const {
+  for (std::size_t k = 0; k < n_; ++k)
+    piece.traces[k].set(current_[0][k], current_[2][k], current_[4][k], length_, slowOhm_[k], y_.slow[k]);
+}
+
+/// The operating point at a node, with the traces as they are.
+void Discharger::operateAt(const Piece& piece, std::size_t node) {
+  const Emf e = emfAt(piece, length_ * static_cast<double>(node) / 4, decay_[node]);
+  const circuit::Held::Point p = held_.at(e);
+  bus_[node] = p.bus;
+  load_[node] = p.loadCurrent;
+  for (std::size_t k = 0; k < n_; ++k) current_[node][k] = held_.current(k, e[k], p.bus);
+}
+
 /// New currents at the middle or the end, with the answer of the sources taken in, so that two or three rounds are
 /// enough. Returns by how much they moved.
 double Discharger::renew(Piece& piece, std::size_t node) {
-  for (std::size_t k = 0; k < n_; ++k)
-    piece.traces[k].set(current_[0][k], current_[2][k], current_[4][k], length_, slowOhm_[k], y_.slow[k]);
+  setTraces(piece);
   Emf e = emfAt(piece, length_ * static_cast<double>(node) / 4, decay_[node]);
   for (std::size_t k = 0; k < n_; ++k) e[k] += answer_[node][k] * current_[node][k];
   const circuit::Held::Point p = answering_[node].at(e);
@@ -178,15 +191,11 @@ double Discharger::renew(Piece& piece, std::size_t node) {
 
 /// The operating point at a node between those of the quadratics; returns their largest error there, in charge.
 double Discharger::probe(const Piece& piece, std::size_t node) {
+  operateAt(piece, node);
   const double t = length_ * static_cast<double>(node) / 4;
-  const Emf e = emfAt(piece, t, decay_[node]);
-  const circuit::Held::Point p = held_.at(e);
-  bus_[node] = p.bus;
-  load_[node] = p.loadCurrent;
   double charge = 0;
   error_[node] = 0;
   for (std::size_t k = 0; k < n_; ++k) {
-    current_[node][k] = held_.current(k, e[k], p.bus);
     const double off = std::abs(current_[node][k] - piece.traces[k].currentAt(t));
     error_[node] = std::max(error_[node], off);
     charge = std::max(charge, off * perCharge_[k]);
@@ -204,8 +213,7 @@ double Discharger::collocate(Piece& piece, double h) {
     const double moved = std::max(renew(piece, 2), renew(piece, 4));
     if (moved < settled * coarse) break;
   }
-  for (std::size_t k = 0; k < n_; ++k)
-    piece.traces[k].set(current_[0][k], current_[2][k], current_[4][k], length_, slowOhm_[k], y_.slow[k]);
+  setTraces(piece);
   const double charge = probe(piece, 1) + probe(piece, 3);
   return std::max(charge * in_.fineness / chargeTolerance, std::max(error_[1], error_[3]) / coarse);
 }
@@ -233,14 +241,8 @@ void Discharger::rememberPower(const State& y) {
 void Discharger::evaluate(const Piece& piece, double h) {
   length_ = h;
   for (std::size_t node = 1; node < nodes; ++node) {
-    const double t = h * static_cast<double>(node) / 4;
-    Emf decay{};
-    for (std::size_t k = 0; k < n_; ++k) decay[k] = piece.traces[k].decayAt(t);
-    const Emf e = emfAt(piece, t, decay);
-    const circuit::Held::Point p = held_.at(e);
-    bus_[node] = p.bus;
-    load_[node] = p.loadCurrent;
-    for (std::size_t k = 0; k < n_; ++k) current_[node][k] = held_.current(k, e[k], p.bus);
+    for (std::size_t k = 0; k < n_; ++k) decay_[node][k] = piece.traces[k].decayAt(h * static_cast<double>(node) / 4);
+    operateAt(piece, node);
   }
 }
 

@@ -9,6 +9,7 @@
 #include "app/present/methods.h"
 #include "app/present/words.h"
 #include "app/stations/joining/joining_pages.h"
+#include "core/assess/joining_setup.h"
 #include "core/io/spice.h"
 #include "core/io/table_csv.h"
 #include "core/plan/edit.h"
@@ -272,7 +273,7 @@ void JoiningStation::showMethods() {
   for (QAbstractButton* b : policies_->buttons()) {
     const auto policy = static_cast<Policy>(policies_->id(b));
     static_cast<CardButton*>(b)->setLines({{policyLine(policy, plan), drawing::Ink::Soft}});
-    b->setEnabled(policyApplies(policy, plan));
+    b->setEnabled(policyApplies(policy, plan.joining));
     b->setChecked(policy == plan.joining.policy);
   }
 }
