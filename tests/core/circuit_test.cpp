@@ -5,6 +5,7 @@
 
 #include "core/joining/discharge.h"
 #include "core/joining/equalise.h"
+#include "core/joining/held.h"
 #include "support/random.h"
 
 using namespace usherwright;
@@ -74,7 +75,7 @@ TEST_CASE("with the conducting set held the operating point is the same one") {
     const Case c = randomCase();
     const circuit::Operating op = circuit::solve(c.net, c.emf, c.present);
     if (op.collapsed) return;
-    const circuit::Held held(c.net, op.conducting, op.limited);
+    const circuit::Held<maximumPacks> held(c.net, op.conducting, op.limited);
     const auto point = held.at(c.emf);
     RC_ASSERT(std::abs(point.bus - op.bus) < 1e-9);
     RC_ASSERT(std::abs(point.loadCurrent - op.loadCurrent) < 1e-9);

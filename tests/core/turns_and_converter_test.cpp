@@ -215,3 +215,28 @@ TEST_CASE("finer time steps converge on the same ride") {
     }
   });
 }
+
+TEST_CASE("a slow part much faster than the pack is empty leaves every figure a number") {
+  // A first stretch that is tried reaches far below an empty pack, where the rest curve's last piece is below 0 V.
+  DischargeInput in = twoPacks();
+  in.sources.resize(1);
+  Source& s = in.sources[0];
+  s.cells = Ohm(0.04);
+  s.path = Ohm(0.01);
+  s.slow = Ohm(0.01);
+  s.slowCapacitance = Farad(200);
+  s.capacity = AmpereHour(4);
+  s.start = StateOfCharge(0.51454);
+  s.groupCutoff = Volt(2.8);
+  in.joint = Joint{Volt(0.0677), Ohm(0.0005), true};
+  in.load.constantPower = false;
+  in.load.current = Ampere(9.26658);
+  in.cutoff = Volt(36);
+  const DischargeRun run = discharge(in);
+  REQUIRE(run.cause == EndCause::LastPackEmpty);
+  // Constant current: all 2.05816 Ah are given, at 9.26658 A.
+  CHECK(run.sources[0].delivered.value() == Approx(2.05816).margin(1e-6));
+  CHECK(run.end.value() == Approx(2.05816 * 3600 / 9.26658).margin(1e-3));
+  // At the end the curve stands at 13 · 3.0 V; joint, cells, path and the settled slow part take the rest.
+  CHECK(run.at(run.end).bus.value() == Approx(39 - 0.0677 - 9.26658 * (0.04 + 0.01 + 0.01 + 0.0005)).margin(1e-3));
+}

@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/joining/held.h"
 #include "core/quantity/problem.h"
 
 namespace usherwright {
@@ -145,21 +146,26 @@ Fed fed(const Network& net, double emf, double bus) {
   return out;
 }
 
-Operating solve(const Network& net, const std::array<double, maximumPacks>& emf, std::uint32_t present) {
-  if (net.fedSource >= 0) return solveWithConverter(net, emf, present);
+template <std::size_t n>
+Operating solve(const Network& net, const std::array<double, n>& emf, std::uint32_t present) {
+  if (net.fedSource >= 0) {
+    std::array<double, maximumPacks> wide{};
+    std::copy(emf.begin(), emf.end(), wide.begin());
+    return solveWithConverter(net, wide, present);
+  }
   Operating out;
-  std::array<std::uint8_t, maximumPacks> order{};
-  std::size_t n = 0;
-  for (std::size_t k = 0; k < net.count; ++k) {
+  std::array<std::uint8_t, maximumPacks> order{};  // of those on the bus; with one-way joints by falling voltage
+  std::size_t on = 0;
+  for (std::size_t k = 0; k < n; ++k) {
     if (!(present >> k & 1u)) continue;
-    std::size_t at = n++;
+    std::size_t at = on++;
     while (at > 0 && net.oneWay && emf[order[at - 1]] < emf[k]) {
       order[at] = order[at - 1];
       --at;
     }
     order[at] = static_cast<std::uint8_t>(k);
   }
-  if (n == 0) {
+  if (on == 0) {
     out.collapsed = true;
     return out;
   }
@@ -167,17 +173,17 @@ Operating solve(const Network& net, const std::array<double, maximumPacks>& emf,
   double injected = 0.0;
   Demand drawn;
   std::size_t used = 0;
-  while (used < n) {
+  while (used < on) {
     const std::size_t k = order[used++];
     conductance += net.conductance[k];
     injected += net.conductance[k] * (emf[k] - net.forwardDrop);
     out.conducting |= 1u << k;
-    if (!net.oneWay && used < n) continue;
+    if (!net.oneWay && used < on) continue;
     const double perConductance = 1 / conductance;
     const double open = injected * perConductance;
     drawn = demand(net.load, open, perConductance + net.common);
     out.bus = open - drawn.current * perConductance;
-    if (used < n && !drawn.collapsed && emf[order[used]] - net.forwardDrop <= out.bus) break;
+    if (used < on && !drawn.collapsed && emf[order[used]] - net.forwardDrop <= out.bus) break;
   }
   out.loadCurrent = drawn.current;
   out.limited = drawn.limited;
@@ -190,30 +196,15 @@ Operating solve(const Network& net, const std::array<double, maximumPacks>& emf,
   return out;
 }
 
-Held::Held(const Network& net, std::uint32_t conducting, bool limited, const std::array<double, maximumPacks>& added)
-    : count_(net.count), drop_(net.forwardDrop), conducting_(conducting) {
-  double sum = 0.0;
-  for (std::size_t k = 0; k < count_; ++k) {
-    if (!(conducting >> k & 1u)) continue;
-    conductance_[k] = net.conductance[k] / (1 + added[k] * net.conductance[k]);
-    sum += conductance_[k];
-  }
-  if (net.fedSource >= 0) general_ = &net;
-  if (sum <= 0.0) return;
-  perConductance_ = 1 / sum;
-  constantPower_ = net.load.constantPower && !limited;
-  if (constantPower_) {
-    twoPower_ = 2 * net.load.power.value();
-    fourPowerResistance_ = 2 * twoPower_ * (perConductance_ + net.common);
-  } else {
-    fixedCurrent_ = net.load.constantPower ? net.load.limit.value() : net.load.current.value();
-  }
+Point solvedPoint(const Network& net, const std::array<double, maximumPacks>& emf, std::uint32_t present) {
+  const double bus = busOf(net, emf, present);
+  return bus < 0 ? Point{} : Point{bus, demandAt(net, bus).current};
 }
 
-Held::Point Held::solved(const std::array<double, maximumPacks>& emf) const {
-  const double bus = busOf(*general_, emf, conducting_);
-  return bus < 0 ? Point{} : Point{bus, demandAt(*general_, bus).current};
-}
+template Operating solve(const Network&, const std::array<double, 1>&, std::uint32_t);
+template Operating solve(const Network&, const std::array<double, 2>&, std::uint32_t);
+template Operating solve(const Network&, const std::array<double, 3>&, std::uint32_t);
+template Operating solve(const Network&, const std::array<double, 4>&, std::uint32_t);
 
 }  // namespace circuit
 

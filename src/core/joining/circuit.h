@@ -117,81 +117,9 @@ struct Operating {
 };
 
 /// The operating point for source voltages `emf` (rest voltage − v1); sources outside `present` are off.
-/// Constant power takes the high-voltage root.
-Operating solve(const Network& network, const std::array<double, maximumPacks>& emf, std::uint32_t present);
-
-/// The circuit with its conducting set, and the controller's limit, held as they are: between events nothing else
-/// happens, and the operating point is smooth in the source voltages. `added` is a resistance in series with each source
-/// (all 0: the circuit itself); with it an iteration on the currents takes account of what they do to their sources.
-class Held {
- public:
-  Held() = default;
-  Held(const Network& network, std::uint32_t conducting, bool limited, const std::array<double, maximumPacks>& added = {});
-
-  struct Point {
-    double bus = 0.0;          ///< V
-    double loadCurrent = 0.0;  ///< A
-  };
-  Point at(const std::array<double, maximumPacks>& emf) const { return general_ ? solved(emf) : linear(emf); }
-  /// Without a converter.
-  Point linear(const std::array<double, maximumPacks>& emf) const {
-    if (perConductance_ == 0.0) return {};
-    double injected = 0.0;
-    for (std::size_t k = 0; k < count_; ++k) injected += conductance_[k] * (emf[k] - drop_);
-    const double open = injected * perConductance_;
-    double current = fixedCurrent_;
-    if (constantPower_) {
-      // Past the point of collapse there is no root; the double root stands in until the event is located.
-      const double discriminant = std::max(0.0, open * open - fourPowerResistance_);
-      current = twoPower_ / (open + std::sqrt(discriminant));
-    }
-    return {open - current * perConductance_, current};
-  }
-  /// The same for a fixed number of sources, by value, for long columns.
-  template <std::size_t n>
-  struct Linear {
-    std::array<double, n> conductance{};
-    double perConductance = 0, drop = 0, fourPowerResistance = 0, twoPower = 0, fixedCurrent = 0;
-    /// The load's current behind an open-circuit voltage of the bus.
-    double load(double open) const {
-      return fixedCurrent + twoPower / (open + std::sqrt(std::max(1e-300, open * open - fourPowerResistance)));
-    }
-  };
-  template <std::size_t n>
-  Linear<n> columns() const {
-    Linear<n> out;
-    for (std::size_t k = 0; k < n; ++k) out.conductance[k] = conductance_[k];
-    out.perConductance = perConductance_;
-    out.drop = drop_;
-    out.fourPowerResistance = constantPower_ ? fourPowerResistance_ : 0;
-    out.twoPower = constantPower_ ? twoPower_ : 0;
-    out.fixedCurrent = perConductance_ > 0 && !constantPower_ ? fixedCurrent_ : 0;
-    return out;
-  }
-  /// Current of a source when the bus stands at `bus`; 0 for one that does not conduct.
-  double current(std::size_t k, double emf, double bus) const {
-    const double direct = conductance_[k] * (emf - drop_ - bus);
-    if (!general_) return direct;
-    if (!(conducting_ >> k & 1u)) return 0.0;
-    if (static_cast<int>(k) == general_->fedSource) return fed(*general_, emf, bus).input;
-    return general_->oneWay ? std::max(0.0, direct) : direct;
-  }
-  std::uint32_t conducting() const { return conducting_; }
-  bool isGeneral() const { return general_ != nullptr; }
-
- private:
-  Point solved(const std::array<double, maximumPacks>& emf) const;
-
-  std::size_t count_ = 0;
-  std::array<double, maximumPacks> conductance_{};  ///< 0 for a source that does not conduct
-  double perConductance_ = 0.0;                     ///< 1/ΣG
-  double drop_ = 0.0;
-  double fourPowerResistance_ = 0.0, twoPower_ = 0.0;
-  double fixedCurrent_ = 0.0;  ///< A, where the load does not depend on the voltage
-  bool constantPower_ = false;
-  std::uint32_t conducting_ = 0;
-  const Network* general_ = nullptr;  ///< with a converter: solved as a whole, nothing held
-};
+/// Constant power takes the high-voltage root. For 1 … maximumPacks voltages.
+template <std::size_t n>
+Operating solve(const Network& network, const std::array<double, n>& emf, std::uint32_t present);
 
 }  // namespace circuit
 

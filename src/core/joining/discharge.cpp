@@ -3,6 +3,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <limits>
 
 #include "core/joining/discharger.h"
 #include "core/quantity/problem.h"
@@ -15,7 +16,10 @@ constexpr double quasiSteady = 0.5;         // s: a faster RC part acts as a pla
 constexpr double mostTimeConstants = 5000;  // and so does one that is this much shorter than the whole run
 constexpr double hysteresis = 1.0;          // V inside its window at which a converter goes on again
 constexpr int mostFlips = 20;               // of a converter that its own load switches off: then it stays off
-constexpr std::size_t mostPieces = 60000;   // a run that needs more is given up as too long
+constexpr double straight = 1e-9;           // of the slope: pieces of a rest curve that differ by less are one
+constexpr double kneeShare = 0.05;
+constexpr double evenBand = 0.05;
+constexpr std::size_t mostPieces = 60000;  // a run that needs more is given up as too long
 
 circuit::Network networkOf(const DischargeInput& in) {
   circuit::Network net;
@@ -74,27 +78,34 @@ std::string_view endCauseWord(EndCause cause) {
   return "";
 }
 
-Discharger::Discharger(DischargeRun& run) : run_(run), in_(run.input_), net_(run.network_), n_(in_.sources.size()) {
-  for (std::size_t k = 0; k < n_; ++k) {
+template <std::size_t n>
+Discharger<n>::Discharger(DischargeRun& run) : run_(run), in_(run.input_), net_(run.network_) {
+  for (std::size_t k = 0; k < n; ++k) {
     const Source& s = in_.sources[k];
     y_.soc[k] = s.start.value();
     perCharge_[k] = 1 / (3600 * s.capacity.value());
+    cells_[k] = s.cells.value();
+    behind_[k] = s.behind;
+    floor_[k] = s.floor.value();
+    cutoff_[k] = s.series * s.groupCutoff.value();
     if (s.slow.value() > 0) {
       slowOhm_[k] = s.slow.value();
+      perSlowOhm_[k] = 1 / slowOhm_[k];
       tau_[k] = s.slowCapacitance.value() * s.slow.value();
       perTau_[k] = 1 / tau_[k];
     }
     totalCapacity_ += s.capacity.value();
     setLines(k);
   }
-  run_.sources.resize(n_);
+  run_.sources.resize(n);
   order_ = in_.order;
-  for (std::size_t k = 0; order_.size() < n_; ++k)
+  for (std::size_t k = 0; order_.size() < n; ++k)
     if (std::find(order_.begin(), order_.end(), k) == order_.end()) order_.push_back(k);
-  present_ = takesTurns() ? 0 : (1u << n_) - 1;
+  present_ = takesTurns() ? 0 : (1u << n) - 1;
 }
 
-void Discharger::go() {
+template <std::size_t n>
+void Discharger<n>::go() {
   leaveAtOnce();
   if (takesTurns()) activateNext();
   if (present_ == 0) return finish(cause_);
@@ -102,50 +113,51 @@ void Discharger::go() {
   run_.pieces_.reserve(96);
   while (!done_) {
     if (run_.pieces_.size() >= mostPieces) return finish(EndCause::TimeLimit);
-    if (unsettled_) {
-      settle();
-      op_ = operating(y_);
-    }
+    if (unsettled_) resettle();
     if (!done_) advance();
   }
 }
 
-void Discharger::setLines(std::size_t k) {
+template <std::size_t n>
+void Discharger<n>::setLines(std::size_t k) {
   const auto& points = in_.sources[k].curve.points();
   circuit::RestLines& lines = run_.lines_[k];
   lines.reserve(points.size());
   for (std::size_t i = 0; i + 1 < points.size(); ++i) {
-    const double from = points[i].soc.value();
-    const double slope = in_.sources[k].series * (points[i + 1].voltage - points[i].voltage).value() / (points[i + 1].soc.value() - from);
-    lines.push_back({from, in_.sources[k].series * points[i].voltage.value() - slope * from, slope});
+    const double from = points[i].soc.value(), to = points[i + 1].soc.value();
+    const double slope = in_.sources[k].series * (points[i + 1].voltage - points[i].voltage).value() / (to - from);
+    if (!lines.empty() && std::abs(slope - lines.back().slope) < straight * std::abs(slope)) {
+      lines.back().to = to;
+      continue;
+    }
+    lines.push_back({from, to, in_.sources[k].series * points[i].voltage.value() - slope * from, slope});
   }
-  hint_[k] = static_cast<std::uint8_t>(lines.size() - 1);
+  lines.front().from = -std::numeric_limits<double>::infinity();
+  lines.back().to = std::numeric_limits<double>::infinity();
+  line_[k] = lowestLine_[k] = &lines.back();
 }
 
-Discharger::Emf Discharger::emf(const State& y) const {
-  Emf e{};
-  for (std::size_t k = 0; k < n_; ++k) e[k] = rest(k, y.soc[k]) - y.slow[k];
-  return e;
-}
-
-circuit::Operating Discharger::operating(const State& y) const {
+template <std::size_t n>
+circuit::Operating Discharger<n>::operating(const State& y) const {
   if (resting_) return circuit::Operating{};
   return circuit::solve(net_, emf(y), present_);
 }
 
-double Discharger::lowestGroup(std::size_t k, const State& y, double current) const {
-  const Source& s = in_.sources[k];
-  return (rest(k, y.soc[k] - s.behind) - y.slow[k] - current * s.cells.value()) / s.series;
+template <std::size_t n>
+double Discharger<n>::lowestGroup(std::size_t k, const State& y, double current) const {
+  const double soc = y.soc[k] - behind_[k];
+  lowestLine_[k] = circuit::lineAt(lowestLine_[k], soc);
+  return lowestLine_[k]->at(soc) - y.slow[k] - current * cells_[k];
 }
 
-Discharger::Signature Discharger::signature(const State& y, const circuit::Operating& op) const {
+template <std::size_t n>
+auto Discharger<n>::signature(const State& y, const circuit::Operating& op) const -> Signature {
   Signature g;
-  for (std::size_t k = 0; k < n_; ++k) {
-    const Source& s = in_.sources[k];
+  for (std::size_t k = 0; k < n; ++k) {
     const std::uint32_t bit = 1u << k;
     if (!(present_ & bit)) continue;
-    if (y.soc[k] - s.behind <= s.floor.value()) g.floored |= bit;
-    if (s.groupCutoff.value() > 0 && lowestGroup(k, y, op.current[k]) < s.groupCutoff.value()) g.cut |= bit;
+    if (y.soc[k] - behind_[k] <= floor_[k]) g.floored |= bit;
+    if (cutoff_[k] > 0 && lowestGroup(k, y, op.current[k]) < cutoff_[k]) g.cut |= bit;
     if (takesTurns() && k == last_ && y.soc[k] <= in_.mark.value() && hasSuccessor()) g.marked |= bit;
   }
   if (resting_) return g;
@@ -156,13 +168,14 @@ Discharger::Signature Discharger::signature(const State& y, const circuit::Opera
   if (net_.fedSource >= 0) judgeConverter(op, g);
   if (in_.stopBelow.value() >= 0) {
     double largest = 0;
-    for (std::size_t k = 0; k < n_; ++k) largest = std::max(largest, std::abs(op.current[k]));
+    for (std::size_t k = 0; k < n; ++k) largest = std::max(largest, std::abs(op.current[k]));
     g.quiet = largest < in_.stopBelow.value();
   }
   return g;
 }
 
-void Discharger::judgeConverter(const circuit::Operating& op, Signature& g) const {
+template <std::size_t n>
+void Discharger<n>::judgeConverter(const circuit::Operating& op, Signature& g) const {
   if (op.collapsed || !(present_ >> net_.fedSource & 1u)) return;
   const Converter& c = net_.converter;
   const double at = op.fed.terminal;
@@ -174,15 +187,17 @@ void Discharger::judgeConverter(const circuit::Operating& op, Signature& g) cons
 }
 
 /// Packs that start at or below their floor are out before anything flows.
-void Discharger::leaveAtOnce() {
-  for (std::size_t k = 0; k < n_; ++k) {
-    if (y_.soc[k] - in_.sources[k].behind > in_.sources[k].floor.value()) continue;
+template <std::size_t n>
+void Discharger<n>::leaveAtOnce() {
+  for (std::size_t k = 0; k < n; ++k) {
+    if (y_.soc[k] - behind_[k] > floor_[k]) continue;
     out_ |= 1u << k;
     leave(k, LeaveCause::Floor);
   }
 }
 
-void Discharger::leave(std::size_t k, LeaveCause why) {
+template <std::size_t n>
+void Discharger<n>::leave(std::size_t k, LeaveCause why) {
   present_ &= ~(1u << k);
   run_.sources[k].left = Second(t_);
   run_.sources[k].leftBecause = why;
@@ -190,7 +205,8 @@ void Discharger::leave(std::size_t k, LeaveCause why) {
   someoneLeft_ = true;
 }
 
-void Discharger::activateNext() {
+template <std::size_t n>
+void Discharger<n>::activateNext() {
   if (in_.joint.turns == Turns::OneAtATime) present_ = 0;
   while (hasSuccessor()) {
     const std::size_t k = order_[next_++];
@@ -202,15 +218,27 @@ void Discharger::activateNext() {
 }
 
 /// A selector moves on: five seconds without power, then the next pack.
-void Discharger::changeOver() {
-  for (std::size_t k = 0; k < n_; ++k)
+template <std::size_t n>
+void Discharger<n>::changeOver() {
+  for (std::size_t k = 0; k < n; ++k)
     if ((present_ >> k & 1u) && !run_.sources[k].left) leave(k, LeaveCause::Switched);
   resting_ = true;
   restUntil_ = t_ + changeOverTime;
 }
 
+/// After an event: who acts on it, and the circuit that is held from here on.
+template <std::size_t n>
+void Discharger<n>::resettle() {
+  settle();
+  if (done_) return;
+  op_ = operating(y_);
+  before_ = signature(y_, op_);
+  held_ = circuit::Held<n>(net_, heldSources(), before_.limited);
+}
+
 /// Acts on every event that holds at this instant, until nothing changes any more.
-void Discharger::settle() {
+template <std::size_t n>
+void Discharger<n>::settle() {
   unsettled_ = false;
   for (int guard = 0; guard < 200; ++guard) {
     const Signature g = signature(y_);
@@ -240,8 +268,9 @@ void Discharger::settle() {
 }
 
 /// Takes those off that a BMS or their floor takes off; true if the settling ends with it.
-bool Discharger::packsLeave(const Signature& g) {
-  for (std::size_t k = 0; k < n_; ++k) {
+template <std::size_t n>
+bool Discharger<n>::packsLeave(const Signature& g) {
+  for (std::size_t k = 0; k < n; ++k) {
     if (g.floored >> k & 1u) leave(k, LeaveCause::Floor);
     else if (g.cut >> k & 1u) leave(k, LeaveCause::BmsCutoff);
   }
@@ -255,7 +284,8 @@ bool Discharger::packsLeave(const Signature& g) {
 }
 
 /// The next one's turn; true if a selector now rests between two.
-bool Discharger::turnEnds() {
+template <std::size_t n>
+bool Discharger<n>::turnEnds() {
   if (in_.joint.turns == Turns::OneAtATime) {
     changeOver();
     return true;
@@ -264,19 +294,55 @@ bool Discharger::turnEnds() {
   return false;
 }
 
-void Discharger::switchConverter() {
+template <std::size_t n>
+void Discharger<n>::switchConverter() {
   net_.converterOn = !net_.converterOn;
   ++converterFlips_;
 }
 
-void Discharger::endRest() {
+template <std::size_t n>
+void Discharger<n>::endRest() {
   resting_ = false;
   unsettled_ = true;
   activateNext();
   if (present_ == 0) finish(cause_);
 }
 
-void Discharger::finish(EndCause cause) {
+template <std::size_t n>
+auto Discharger<n>::delivered(const circuit::Operating& op) const -> Emf {
+  Emf out;
+  for (std::size_t k = 0; k < n; ++k) out[k] = op.delivered(net_, k);
+  return out;
+}
+
+template <std::size_t n>
+double Discharger<n>::carrying(const Emf& delivered, std::size_t k) const {
+  double load = 0;
+  for (std::size_t i = 0; i < n; ++i) load += delivered[i];
+  return load > 0 ? delivered[k] - kneeShare * load : -1.0;
+}
+
+template <std::size_t n>
+double Discharger<n>::evenness(const Emf& delivered) const {
+  double total = 0;
+  for (std::size_t k = 0; k < n; ++k) total += delivered[k];
+  if (total <= 0) return -1.0;
+  double least = std::numeric_limits<double>::infinity();
+  for (std::size_t k = 0; k < n; ++k) {
+    const double fair = total * in_.sources[k].capacity.value() / totalCapacity_;
+    least = std::min(least, evenBand * fair - std::abs(delivered[k] - fair));
+  }
+  return least;
+}
+
+template <std::size_t n>
+void Discharger<n>::noteKnee(std::size_t k, double time, bool atStart) {
+  run_.sources[k].knee = Second(time);
+  run_.sources[k].kneeBecauseAnotherLeft = someoneLeft_ && atStart;
+}
+
+template <std::size_t n>
+void Discharger<n>::finish(EndCause cause) {
   done_ = true;
   run_.cause = cause;
   run_.end = Second(t_);
@@ -284,7 +350,7 @@ void Discharger::finish(EndCause cause) {
   run_.energyAtController = Joule(controllerJoule_);
   run_.heatInConverter = Joule(converterJoule_);
   run_.powerAtEnd = Watt(powerBefore_);
-  for (std::size_t k = 0; k < n_; ++k) {
+  for (std::size_t k = 0; k < n; ++k) {
     SourceResult& r = run_.sources[k];
     const Source& s = in_.sources[k];
     r.end = StateOfCharge(std::clamp(y_.soc[k], 0.0, 1.0));
@@ -296,6 +362,11 @@ void Discharger::finish(EndCause cause) {
   }
 }
 
+template class Discharger<1>;
+template class Discharger<2>;
+template class Discharger<3>;
+template class Discharger<4>;
+
 DischargeRun discharge(DischargeInput input) {
   ensure(input.sources.size() <= maximumPacks, "more packs than a run can hold");
   ensure(input.joint.oneWay || input.joint.forwardDrop == Volt(0), "a two-way joint with a forward drop");
@@ -304,7 +375,13 @@ DischargeRun discharge(DischargeInput input) {
   mergeFastParts(input);
   run.input_ = std::move(input);
   run.network_ = networkOf(run.input_);
-  Discharger(run).go();
+  switch (run.input_.sources.size()) {
+    case 1: Discharger<1>(run).go(); break;
+    case 2: Discharger<2>(run).go(); break;
+    case 3: Discharger<3>(run).go(); break;
+    case 4: Discharger<4>(run).go(); break;
+    default: run.cause = EndCause::NoPack;
+  }
   return run;
 }
 

@@ -112,6 +112,7 @@ class DischargeRun {
 
  private:
   friend DischargeRun discharge(DischargeInput input);
+  template <std::size_t n>
   friend class Discharger;
   /// A smooth stretch: nothing opens, shuts, leaves or limits within it.
   struct Piece {
@@ -129,10 +130,11 @@ class DischargeRun {
     bool converterOn = false;
     bool power = true;
   };
+  using Each = std::array<double, maximumPacks>;
   void fill(Row& row, const Piece& piece, double time) const;
   Row atStep(double time) const;
   template <std::size_t n>
-  void fillColumns(const Piece& piece, double interval, std::size_t from, std::size_t to, Table& out) const;
+  void fillColumns(const Piece& piece, double interval, const Each& factor, std::size_t from, std::size_t to, Table& out) const;
   DischargeInput input_;
   circuit::Network network_;
   std::array<circuit::RestLines, maximumPacks> lines_;

@@ -15,18 +15,22 @@ constexpr double finest = 1e-6;      // s
 
 }  // namespace
 
-void Discharger::beginPhase() { run_.phases_.push_back({t_, present_, net_.converterOn, !resting_}); }
+template <std::size_t n>
+void Discharger<n>::beginPhase() {
+  run_.phases_.push_back({t_, present_, net_.converterOn, !resting_});
+}
 
-Discharger::Step Discharger::step(const State& y, const circuit::Operating& start, double h, const Emf& halfDecay) const {
+template <std::size_t n>
+auto Discharger<n>::step(const State& y, const circuit::Operating& start, double h, const Emf& halfDecay) const -> Step {
   Step out;
   State middle;
-  for (std::size_t k = 0; k < n_; ++k) {
+  for (std::size_t k = 0; k < n; ++k) {
     middle.soc[k] = y.soc[k] - perCharge_[k] * 0.5 * h * start.current[k];
     middle.slow[k] = slowOhm_[k] * start.current[k] + (y.slow[k] - slowOhm_[k] * start.current[k]) * halfDecay[k];
   }
   out.emf = emf(middle);
   if (!resting_) out.middle = circuit::solve(net_, out.emf, present_);
-  for (std::size_t k = 0; k < n_; ++k) {
+  for (std::size_t k = 0; k < n; ++k) {
     const double i = out.middle.current[k];
     out.after.soc[k] = y.soc[k] - perCharge_[k] * h * i;
     out.after.slow[k] = slowOhm_[k] * i + (y.slow[k] - slowOhm_[k] * i) * halfDecay[k] * halfDecay[k];
@@ -35,42 +39,46 @@ Discharger::Step Discharger::step(const State& y, const circuit::Operating& star
 }
 
 /// Something that `settle` acts on.
-bool Discharger::isEvent(const Signature& g) {
+template <std::size_t n>
+bool Discharger<n>::isEvent(const Signature& g) {
   return g.cut || g.floored || g.marked || g.below || g.collapsed || g.ownCut || g.windowChanges || g.quiet;
 }
 
 /// Nothing is nearer than `margin` volts to a limit, nor at a charge that matters: a quick look that may say no too often.
-bool Discharger::isClear(const State& y, const Emf& emf, const circuit::Operating& op, double margin) const {
+template <std::size_t n>
+bool Discharger<n>::isClear(const State& y, const Emf& emf, const circuit::Operating& op, double margin) const {
   if (net_.fedSource >= 0 || resting_ || op.collapsed) return false;
   if (op.controller < in_.cutoff.value() + margin) return false;
-  for (std::size_t k = 0; k < n_; ++k) {
+  for (std::size_t k = 0; k < n; ++k) {
     if (!(present_ >> k & 1u)) continue;
     const Source& source = in_.sources[k];
     if (source.behind > 0 || y.soc[k] <= source.floor.value()) return false;
     if (takesTurns() && k == last_ && y.soc[k] <= in_.mark.value()) return false;
-    if (emf[k] - op.current[k] * source.cells.value() < source.series * (source.groupCutoff.value() + margin)) return false;
+    if (emf[k] - op.current[k] * cells_[k] < cutoff_[k] + source.series * margin) return false;
   }
   return true;
 }
 
 /// Whether anything at the end of the step could be an event: the volts that start and middle point at come near a limit.
-bool Discharger::mayEvent(const Step& s, const circuit::Operating& start, const Emf& startEmf) const {
+template <std::size_t n>
+bool Discharger<n>::mayEvent(const Step& s, const circuit::Operating& start, const Emf& startEmf) const {
   if (s.middle.collapsed) return true;
   circuit::Operating end = s.middle;
   Emf ahead{};
   end.controller = 2 * s.middle.controller - start.controller;
-  for (std::size_t k = 0; k < n_; ++k) ahead[k] = 2 * s.emf[k] - startEmf[k];
+  for (std::size_t k = 0; k < n; ++k) ahead[k] = 2 * s.emf[k] - startEmf[k];
   return !isClear(s.after, ahead, end, narrow);
 }
 
 /// Heat, energy, peaks and knees of one step.
-void Discharger::account(const Step& s, const circuit::Operating& start, double h) {
+template <std::size_t n>
+void Discharger<n>::account(const Step& s, const circuit::Operating& start, double h) {
   const circuit::Operating& m = s.middle;
   busJoule_ += m.bus * m.loadCurrent * h;
   controllerJoule_ += m.controller * m.loadCurrent * h;
   if (net_.fedSource >= 0) converterJoule_ += (m.fed.input * m.fed.terminal - m.fed.output * m.bus) * h;
   bool waiting = false;
-  for (std::size_t k = 0; k < n_; ++k) {
+  for (std::size_t k = 0; k < n; ++k) {
     const double i = m.current[k];
     it_[k] += i * h;
     i2t_[k] += i * i * h;
@@ -81,17 +89,18 @@ void Discharger::account(const Step& s, const circuit::Operating& start, double 
     notePeak(k, start.current[k], t_);
     waiting = waiting || !run_.sources[k].knee;
   }
-  const bool lookForEven = !run_.even && n_ > 1 && in_.joint.turns != Turns::OneAtATime;
+  const bool lookForEven = !run_.even && n > 1 && in_.joint.turns != Turns::OneAtATime;
   if ((!waiting && !lookForEven) || start.loadCurrent <= 0) return;
   const Emf out = delivered(start);
-  for (std::size_t k = 0; k < n_; ++k)
-    if (!run_.sources[k].knee && (present_ >> k & 1u) && carries(out, k)) noteKnee(k, t_, true);
+  for (std::size_t k = 0; k < n; ++k)
+    if (!run_.sources[k].knee && (present_ >> k & 1u) && carrying(out, k) >= 0) noteKnee(k, t_, true);
   someoneLeft_ = false;
-  if (lookForEven && isEven(out)) run_.even = Second(t_);
+  if (lookForEven && evenness(out) >= 0) run_.even = Second(t_);
 }
 
 /// One step of `h`, cut short where something ends in it.
-void Discharger::takeStep(double h, const circuit::Operating& start, const Emf& startEmf) {
+template <std::size_t n>
+void Discharger<n>::takeStep(double h, const circuit::Operating& start, const Emf& startEmf) {
   Step s = step(y_, start, h, half_);
   if (mayEvent(s, start, startEmf)) {
     const auto ends = [&](const State& y) { return isEvent(signature(y)); };
@@ -100,12 +109,12 @@ void Discharger::takeStep(double h, const circuit::Operating& start, const Emf& 
       Emf decay{};
       while (high - low > finest) {
         const double at = 0.5 * (low + high);
-        for (std::size_t k = 0; k < n_; ++k) decay[k] = std::exp(-perTau_[k] * at / 2);
+        for (std::size_t k = 0; k < n; ++k) decay[k] = std::exp(-perTau_[k] * at / 2);
         s = step(y_, start, at, decay);
         (ends(s.after) ? high : low) = at;
       }
       h = high;
-      for (std::size_t k = 0; k < n_; ++k) decay[k] = std::exp(-perTau_[k] * h / 2);
+      for (std::size_t k = 0; k < n; ++k) decay[k] = std::exp(-perTau_[k] * h / 2);
       s = step(y_, start, h, decay);
       powerBefore_ = start.bus * start.loadCurrent;
       unsettled_ = true;
@@ -116,19 +125,21 @@ void Discharger::takeStep(double h, const circuit::Operating& start, const Emf& 
   t_ += h;
 }
 
-void Discharger::planSteps(double h) {
+template <std::size_t n>
+void Discharger<n>::planSteps(double h) {
   if (h == h_) return;
   h_ = h;
-  for (std::size_t k = 0; k < n_; ++k) half_[k] = std::exp(-perTau_[k] * h / 2);
+  for (std::size_t k = 0; k < n; ++k) half_[k] = std::exp(-perTau_[k] * h / 2);
 }
 
-void Discharger::ride() {
-  const std::size_t stride = 1 + 2 * n_;
+template <std::size_t n>
+void Discharger<n>::ride() {
+  const std::size_t stride = 1 + 2 * n;
   run_.track_.reserve((static_cast<std::size_t>(in_.profile.back().until.value() / longestStep) + in_.profile.size() + 64) * stride);
   const auto keep = [&] {
     run_.track_.push_back(t_);
-    for (std::size_t k = 0; k < n_; ++k) run_.track_.push_back(y_.soc[k]);
-    for (std::size_t k = 0; k < n_; ++k) run_.track_.push_back(y_.slow[k]);
+    for (std::size_t k = 0; k < n; ++k) run_.track_.push_back(y_.soc[k]);
+    for (std::size_t k = 0; k < n; ++k) run_.track_.push_back(y_.slow[k]);
   };
   h_ = 0;
   std::size_t i = 0;
@@ -162,5 +173,10 @@ void Discharger::ride() {
   if (!done_) finish(i == in_.profile.size() ? EndCause::RideOver : EndCause::TimeLimit);
   keep();
 }
+
+template void Discharger<1>::ride();
+template void Discharger<2>::ride();
+template void Discharger<3>::ride();
+template void Discharger<4>::ride();
 
 }  // namespace usherwright

@@ -3,11 +3,10 @@
 #include <cmath>
 
 #include "core/joining/discharge.h"
+#include "core/joining/held.h"
 
 namespace usherwright {
 namespace {
-
-using Emf = std::array<double, maximumPacks>;
 
 void fillPoint(Row& row, const circuit::Network& net, double bus, double load) {
   row.bus = Volt(bus);
@@ -23,13 +22,11 @@ Table::Table(std::size_t rows, std::size_t packs)
 void DischargeRun::fill(Row& row, const Piece& piece, double time) const {
   const double t = std::clamp(time - piece.start, 0.0, piece.length);
   row.time = Second(time);
-  Emf e{};
+  Each e{};
   for (std::size_t k = 0; k < input_.sources.size(); ++k) {
     const circuit::Trace& trace = piece.traces[k];
     const double soc = trace.socAt(t);
-    std::uint8_t hint = 0;
-    const circuit::RestLine& line = circuit::lineAt(lines_[k], soc, hint);
-    const double rest = line.base + line.slope * soc;
+    const double rest = circuit::lineAt(lines_[k].data(), soc)->at(soc);
     const double slow = trace.slowAt(t, trace.decayAt(t));
     row.rest[k] = Volt(rest);
     row.soc[k] = StateOfCharge(std::clamp(soc, 0.0, 1.0));
@@ -39,8 +36,8 @@ void DischargeRun::fill(Row& row, const Piece& piece, double time) const {
   if (!piece.power) return;  // a selector is between two packs: no volts, no current
   circuit::Network net = network_;
   net.converterOn = piece.converterOn;
-  const circuit::Held held(net, piece.conducting, piece.limited);
-  const circuit::Held::Point p = held.at(e);
+  const circuit::Held<maximumPacks> held(net, piece.conducting, piece.limited);
+  const circuit::Point p = held.at(e);
   fillPoint(row, net, p.bus, p.loadCurrent);
   row.conducting = piece.conducting;
   for (std::size_t k = 0; k < input_.sources.size(); ++k)
@@ -64,7 +61,7 @@ Row DischargeRun::atStep(double time) const {
                                      [](double t, const PowerStep& p) { return t < p.until.value() - 1e-9; });
   Row row;
   row.time = Second(time);
-  Emf e{};
+  Each e{};
   for (std::size_t k = 0; k < n; ++k) {
     const double soc = a[1 + k] + share * (b[1 + k] - a[1 + k]);
     const double slow = a[1 + n + k] + share * (b[1 + n + k] - a[1 + n + k]);
@@ -98,57 +95,41 @@ Row DischargeRun::at(Second time) const {
   return row;
 }
 
-/// Rows `from` … `to` of a piece without a converter, in blocks: first what is left of the slow parts, which shrinks by one
-/// factor from row to row, then everything else, which the compiler can do for several rows at once.
+/// Rows `from` … `to` of a piece without a converter. What is left of a slow part shrinks by one `factor` from row to row.
 template <std::size_t n>
-void DischargeRun::fillColumns(const Piece& piece, double interval, std::size_t from, std::size_t to, Table& out) const {
-  constexpr std::size_t block = 256;
-  const auto line = circuit::Held(network_, piece.power ? piece.conducting : 0, piece.limited).columns<n>();
-  std::array<std::array<double, block>, n> decay;
+void DischargeRun::fillColumns(const Piece& piece, double interval, const Each& factor, std::size_t from, std::size_t to,
+                               Table& out) const {
+  const circuit::Held<n> held(network_, piece.power ? piece.conducting : 0, piece.limited);
   std::array<circuit::Trace, n> traces;
-  std::array<double, n> left, factor;
-  std::array<std::uint8_t, n> hint{};
-  for (std::size_t k = 0; k < n; ++k) {
+  std::array<double, n> left, shrink;
+  std::array<const circuit::RestLine*, n> rest;
+  std::array<double*__restrict, n> soc, current;
+  circuit::each<n>([&](std::size_t k) {
     traces[k] = piece.traces[k];
-    left[k] = traces[k].decay * traces[k].decayAt(static_cast<double>(from) * interval - piece.start);
-    factor[k] = traces[k].decayAt(interval);
-  }
-  for (std::size_t begin = from; begin < to; begin += block) {
-    const std::size_t rows = std::min(block, to - begin);
-    for (std::size_t k = 0; k < n; ++k)
-      for (std::size_t i = 0; i < rows; ++i) {
-        decay[k][i] = left[k];
-        left[k] *= factor[k];
-      }
-    double* __restrict time = out.time().data() + begin;
-    double* __restrict bus = out.bus().data() + begin;
-    double* __restrict load = out.load().data() + begin;
-    for (std::size_t i = 0; i < rows; ++i) time[i] = static_cast<double>(begin + i) * interval;
-    std::array<std::array<double, block>, n> emf;
-    for (std::size_t k = 0; k < n; ++k) {
-      const circuit::Trace trace = traces[k];
-      double* __restrict soc = out.soc(k).data() + begin;
-      for (std::size_t i = 0; i < rows; ++i) {
-        const double t = time[i] - piece.start;
-        soc[i] = trace.socAt(t);
-        emf[k][i] = -trace.slowAt(t, 0) - decay[k][i] - line.drop;
-      }
-      for (std::size_t i = 0; i < rows; ++i) {
-        const circuit::RestLine& rest = circuit::lineAt(lines_[k], soc[i], hint[k]);
-        emf[k][i] += rest.base + rest.slope * soc[i];
-      }
-    }
-    for (std::size_t i = 0; i < rows; ++i) {
-      double open = 0;
-      for (std::size_t k = 0; k < n; ++k) open += line.conductance[k] * emf[k][i];
-      open *= line.perConductance;
-      load[i] = line.load(open);
-      bus[i] = open - load[i] * line.perConductance;
-    }
-    for (std::size_t k = 0; k < n; ++k) {
-      double* __restrict current = out.current(k).data() + begin;
-      for (std::size_t i = 0; i < rows; ++i) current[i] = line.conductance[k] * (emf[k][i] - bus[i]);
-    }
+    left[k] = traces[k].decayAt(static_cast<double>(from) * interval - piece.start);
+    shrink[k] = factor[k];
+    rest[k] = lines_[k].data();
+    soc[k] = out.soc(k).data();
+    current[k] = out.current(k).data();
+  });
+  double* __restrict const time = out.time().data();
+  double* __restrict const bus = out.bus().data();
+  double* __restrict const load = out.load().data();
+  for (std::size_t i = from; i < to; ++i) {
+    time[i] = static_cast<double>(i) * interval;
+    const double t = time[i] - piece.start;
+    std::array<double, n> emf;
+    circuit::each<n>([&](std::size_t k) {
+      const double charge = traces[k].socAt(t);
+      rest[k] = circuit::lineAt(rest[k], charge);
+      emf[k] = rest[k]->at(charge) - traces[k].slowAt(t, left[k]);
+      left[k] *= shrink[k];
+      soc[k][i] = charge;
+    });
+    const circuit::Point p = held.linear(emf);
+    bus[i] = p.bus;
+    load[i] = p.loadCurrent;
+    circuit::each<n>([&](std::size_t k) { current[k][i] = held.direct(k, emf[k], p.bus); });
   }
 }
 
@@ -170,15 +151,17 @@ Table DischargeRun::table(Second interval) const {
   if (!track_.empty() || network_.fedSource >= 0) {
     for (std::size_t i = 0; i < whole; ++i) fillRow(i, at(Second(static_cast<double>(i) * dt)));
   } else {
+    Each factor{};  // by which what is left of the slow parts shrinks from row to row
+    for (std::size_t k = 0; k < n; ++k) factor[k] = pieces_.front().traces[k].decayAt(dt);
     std::size_t i = 0;
     for (std::size_t p = 0; p < pieces_.size() && i < whole; ++p) {
       const double until = p + 1 < pieces_.size() ? pieces_[p + 1].start : end.value();
       std::size_t to = std::min(whole, static_cast<std::size_t>(std::ceil(std::max(0.0, until / dt))));
       if (to <= i) continue;
-      if (n == 1) fillColumns<1>(pieces_[p], dt, i, to, out);
-      else if (n == 2) fillColumns<2>(pieces_[p], dt, i, to, out);
-      else if (n == 3) fillColumns<3>(pieces_[p], dt, i, to, out);
-      else fillColumns<4>(pieces_[p], dt, i, to, out);
+      if (n == 1) fillColumns<1>(pieces_[p], dt, factor, i, to, out);
+      else if (n == 2) fillColumns<2>(pieces_[p], dt, factor, i, to, out);
+      else if (n == 3) fillColumns<3>(pieces_[p], dt, factor, i, to, out);
+      else fillColumns<4>(pieces_[p], dt, factor, i, to, out);
       i = to;
     }
     for (; i < whole; ++i) fillRow(i, at(Second(static_cast<double>(i) * dt)));
