@@ -29,10 +29,8 @@ SharingInput sharingOf(const DischargeInput& in, const DischargeRun& joined) {
   s.curve = in.sources[0].curve;
   s.fuller = in.sources[0].capacity;
   s.all = in.sources[0].capacity + in.sources[1].capacity;
-  s.alone = sourceResistance(in.sources[0], in.joint) + in.sources[0].slow + in.common;
-  const double g = 1 / (sourceResistance(in.sources[0], in.joint) + in.sources[0].slow).value() +
-                   1 / (sourceResistance(in.sources[1], in.joint) + in.sources[1].slow).value();
-  s.together = Ohm(1 / g) + in.common;
+  s.ways = waysOf(in.sources, 0, in.joint, in.common);
+  s.usual = in.load.current;
   const Second knee = joined.sources[1].knee.value_or(joined.end);
   s.knee = AmpereHour((in.sources[0].start - joined.at(knee).soc[0]).value() * in.sources[0].capacity.value());
   return s;
@@ -43,8 +41,22 @@ struct Log {
   SharingInput input;
 };
 
+enum class Riding { Steady, Changing, ChangingWithoutCurrent, OnlyChargeAndVolts };
+
+/// Powers that change every few seconds to minutes, now and then none at all.
+std::vector<PowerStep> changingPowers(std::mt19937& random, double mean, double seconds) {
+  const auto between = [&](double a, double b) { return std::uniform_real_distribution<double>(a, b)(random); };
+  std::vector<PowerStep> out;
+  for (double t = 0; t < seconds;) {
+    t += between(5, 120);
+    out.push_back({Second(t), Watt(between(0, 1) < 0.15 ? 0 : mean * between(0.4, 1.9))});
+  }
+  return out;
+}
+
 /// A noisy log of a random pair, of one pack alone or of both.
-Log simulatedLog(std::mt19937& random, bool shared, std::size_t rows, double depth, double noise, double apart) {
+Log simulatedLog(std::mt19937& random, bool shared, std::size_t rows, double depth, double noise, double apart,
+                 Riding riding = Riding::Steady) {
   const auto between = [&](double a, double b) { return std::uniform_real_distribution<double>(a, b)(random); };
   DischargeInput in;
   for (int i = 0; i < 2; ++i) {
@@ -65,23 +77,35 @@ Log simulatedLog(std::mt19937& random, bool shared, std::size_t rows, double dep
   in.load.current = Ampere(between(5, 11));
   in.common = Ohm(0.01);
   in.cutoff = Volt(36);
-  const DischargeRun joined = discharge(in);
-  Log log{{}, sharingOf(in, joined)};
-  DischargeInput ridden = in;
-  if (!shared) ridden.sources.resize(1);
-  const DischargeRun run = discharge(ridden);
-  const double all = (shared ? log.input.all : log.input.fuller).value();
-  const Second until = std::min(run.end * 0.98, Second(depth * all / in.load.current.value() * 3600));
+  // What the plan says of the packs is not quite what they are.
+  DischargeInput planned = in;
+  for (Source& s : planned.sources) {
+    const auto off = [&](auto value, double sigma) { return value * std::normal_distribution<double>(1.0, sigma)(random); };
+    s.capacity = off(s.capacity, 0.03);
+    s.cells = off(s.cells, 0.10);
+    s.path = off(s.path, 0.10);
+    s.slow = off(s.slow, 0.15);
+  }
+  Log log{{}, sharingOf(planned, discharge(planned))};
+  if (!shared) in.sources.resize(1);
+  const double amps = in.load.current.value();
+  if (riding != Riding::Steady) in.profile = changingPowers(random, amps * 46, 40 * 3600 / amps);
+  const DischargeRun run = discharge(in);
+  const Table seconds = run.table(Second(1));
+  const double wanted = depth * (shared ? log.input.all : log.input.fuller).value() * 3600;
+  std::vector<double> charge{0};  // A·s drawn at each whole second
+  while (charge.size() + 2 < seconds.rows() && charge.back() < wanted) charge.push_back(charge.back() + seconds.load()[charge.size() - 1]);
   std::normal_distribution<double> off(0.0, noise);
   for (std::size_t i = 0; i < rows; ++i) {
-    const Second t = until * (static_cast<double>(i) / static_cast<double>(rows - 1));
+    const std::size_t at = (charge.size() - 1) * i / (rows - 1);
+    const Second t(static_cast<double>(at));
     const Row row = run.at(t);
     RideRow r;
-    r.time = t;
-    r.distance = Kilometre(t.value() / 3600 * 18);
-    r.drawn = AmpereHour(in.load.current.value() * t.value() / 3600);
+    r.drawn = AmpereHour(std::round(charge[at] / 36) / 100);
     r.volts = row.controller + Volt(off(random));
-    r.current = row.load;
+    if (riding != Riding::OnlyChargeAndVolts) r.time = t;
+    if (riding != Riding::OnlyChargeAndVolts) r.distance = Kilometre(t.value() / 3600 * 18);
+    if (riding == Riding::Steady || riding == Riding::Changing) r.current = row.load;
     log.rows.push_back(r);
   }
   return log;
@@ -215,13 +239,14 @@ TEST_CASE("a ride is read from text, and a bad row is named") {
 }
 
 TEST_CASE("sharing is told from noisy logs when it can be told, and a lone pack is not said to share") {
+  const Riding riding = GENERATE(Riding::Steady, Riding::Changing, Riding::ChangingWithoutCurrent, Riding::OnlyChargeAndVolts);
   std::mt19937 random(4107);
   const auto between = [&](double a, double b) { return std::uniform_real_distribution<double>(a, b)(random); };
   int verdicts = 0, right = 0, logs = 0, lone = 0, falseShares = 0;
   for (int i = 0; i < 300; ++i) {
     const bool shared = i % 2 == 0;
     const Log log = simulatedLog(random, shared, 100 + static_cast<std::size_t>(between(0, 200)), between(0.5, 0.9), between(0.02, 0.1),
-                                 between(0.08, 0.3));
+                                 between(0.08, 0.3), riding);
     const SharingVerdict v = judgeSharing(log.rows, log.input);
     ++logs;
     lone += !shared;

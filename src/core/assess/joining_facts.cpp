@@ -294,13 +294,15 @@ std::optional<SharingInput> sharingInputOf(const Figures& f) {
   in.curve = m.curve;
   in.series = m.series;
   in.fuller = m.capacity;
-  double conductance = 0;
+  std::vector<Source> sources;
   for (const PackFigures& p : f.packs) {
     in.all += p.model.capacity;
-    conductance += 1 / (sourceResistance(p.source, f.joint) + p.source.slow).value();
+    sources.push_back(p.source);
   }
-  in.alone = sourceResistance(f.packs[first].source, f.joint) + f.packs[first].source.slow + f.common;
-  in.together = Ohm(1 / conductance) + f.common;
+  in.ways = waysOf(sources, first, f.joint, f.common);
+  AmpereHour given;
+  for (const SourceResult& r : f.ride->sources) given += r.delivered;
+  if (f.ride->end > Second(0)) in.usual = Ampere(given.value() * 3600 / f.ride->end.value());
   Second knee = f.ride->end;
   for (std::size_t k = 0; k < f.packs.size(); ++k)
     if (k != first && f.ride->sources[k].knee) knee = std::min(knee, *f.ride->sources[k].knee);

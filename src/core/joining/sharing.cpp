@@ -35,12 +35,33 @@ double slopeAt(const RestCurve& curve, double soc) {
   return std::max(0.02, (p[i + 1].voltage - p[i].voltage).value() / (p[i + 1].soc - p[i].soc).value());
 }
 
-/// Current of each row: logged, or the mean between its neighbours.
-double currentAt(const std::vector<RideRow>& rows, std::size_t i) {
-  if (rows[i].current) return rows[i].current->value();
-  const std::size_t a = i > 5 ? i - 5 : 0, b = std::min(rows.size() - 1, i + 5);
-  const double hours = (rows[b].time - rows[a].time).value() / 3600;
-  return hours > 0 ? (rows[b].drawn - rows[a].drawn).value() / hours : 0.0;
+/// What flows at each row, and what its slow part follows: the current as it was over the last few time constants.
+struct Flow {
+  std::vector<double> now, settled;  ///< A
+};
+
+Flow flowOf(const std::vector<RideRow>& rows, const SharingInput& in) {
+  Flow flow;
+  const bool timed = std::all_of(rows.begin(), rows.end(), [](const RideRow& r) { return r.time.has_value(); });
+  const auto hours = [&](std::size_t a, std::size_t b) { return timed ? (*rows[b].time - *rows[a].time).value() / 3600 : 0.0; };
+  const auto mean = [&](std::size_t a, std::size_t b, double otherwise) {
+    const double h = hours(a, b);
+    return h > 0 ? (rows[b].drawn - rows[a].drawn).value() / h : otherwise;
+  };
+  double settled = 0;
+  for (std::size_t i = 0; i < rows.size(); ++i) {
+    const std::size_t before = i > 0 ? i - 1 : 0;
+    const double around = mean(before, std::min(i + 1, rows.size() - 1), in.usual.value());
+    flow.now.push_back(rows[i].current ? rows[i].current->value() : around);
+    // Rows nearer than the time constant: the mean of their currents. Farther apart: that of all that was drawn between.
+    const double passed = hours(before, i) * 3600;
+    const bool near = passed < in.ways.settles.value() && rows[i].current && rows[before].current;
+    const double between = near ? 0.5 * (rows[i].current->value() + rows[before].current->value()) : mean(before, i, flow.now[i]);
+    const double share = i == 0 || !timed ? 1.0 : in.ways.settles > Second(0) ? -std::expm1(-passed / in.ways.settles.value()) : 1.0;
+    settled += share * (between - settled);
+    flow.settled.push_back(settled);
+  }
+  return flow;
 }
 
 /// Without a logged current only rows near the median speed can be compared with each other.
@@ -51,7 +72,7 @@ std::vector<std::size_t> comparable(const std::vector<RideRow>& rows) {
   if (logged || rows.size() < 3 || rows.back().distance <= rows.front().distance) return all;
   std::vector<double> speed(rows.size(), 0.0);
   for (std::size_t i = 1; i < rows.size(); ++i) {
-    const double dt = (rows[i].time - rows[i - 1].time).value();
+    const double dt = rows[i].time && rows[i - 1].time ? (*rows[i].time - *rows[i - 1].time).value() : 0;
     speed[i] = dt > 0 ? (rows[i].distance - rows[i - 1].distance).value() / dt : 0.0;
   }
   speed[0] = speed[1];
@@ -135,13 +156,19 @@ double bestOfTwoLines(const std::vector<Point>& points) {
   return best;
 }
 
-/// Rows as charge. `resistance` gives that of the whole way at so many Ah.
-template <class Resistance>
-std::vector<Point> pointsOf(const std::vector<RideRow>& rows, const SharingInput& in, const Resistance& resistance, double noise) {
+/// The volts that the cells would rest at behind a row. `share`: 0 = the fuller pack alone … 1 = all of them.
+double restBehind(const RideRow& row, const Flow& flow, std::size_t i, const Ways& ways, double share) {
+  const auto part = [&](Ohm alone, Ohm together) { return (alone + (together - alone) * share).value(); };
+  return row.volts.value() + flow.now[i] * part(ways.alone.fast, ways.together.fast) +
+         flow.settled[i] * part(ways.alone.slow, ways.together.slow);
+}
+
+/// Rows as charge. `share` gives how far the others have taken over at so many Ah.
+template <class Share>
+std::vector<Point> pointsOf(const std::vector<RideRow>& rows, const Flow& flow, const SharingInput& in, const Share& share, double noise) {
   std::vector<Point> out;
   for (std::size_t i : comparable(rows)) {
-    const Volt cell = (rows[i].volts + Ampere(currentAt(rows, i)) * resistance(rows[i].drawn)) / static_cast<double>(in.series);
-    const StateOfCharge s = in.curve.inverse(cell);
+    const StateOfCharge s = in.curve.inverse(Volt(restBehind(rows[i], flow, i, in.ways, share(rows[i].drawn)) / in.series));
     if (s <= StateOfCharge(0) || s >= StateOfCharge(1)) continue;  // off the curve: says nothing
     const double byVolts = noise / in.series / slopeAt(in.curve, s.value());
     out.push_back({rows[i].drawn.value(), s.value(), std::hypot(byVolts, curveDoubt)});
@@ -150,9 +177,9 @@ std::vector<Point> pointsOf(const std::vector<RideRow>& rows, const SharingInput
 }
 
 /// Noise of the volts, from the second differences of neighbouring rows.
-double noiseOf(const std::vector<RideRow>& rows, Ohm resistance) {
+double noiseOf(const std::vector<RideRow>& rows, const Flow& flow, const SharingInput& in) {
   std::vector<double> second;
-  const auto at = [&](std::size_t i) { return rows[i].volts.value() + currentAt(rows, i) * resistance.value(); };
+  const auto at = [&](std::size_t i) { return restBehind(rows[i], flow, i, in.ways, 0); };
   for (std::size_t i = 1; i + 1 < rows.size(); ++i) second.push_back(std::abs(at(i - 1) - 2 * at(i) + at(i + 1)));
   if (second.empty()) return noiseFloor;
   std::nth_element(second.begin(), second.begin() + static_cast<std::ptrdiff_t>(second.size() / 2), second.end());
@@ -160,6 +187,20 @@ double noiseOf(const std::vector<RideRow>& rows, Ohm resistance) {
 }
 
 }  // namespace
+
+Ways waysOf(const std::vector<Source>& sources, std::size_t fuller, const Joint& joint, Ohm common) {
+  Ways out;
+  const Source& first = sources[fuller];
+  double fast = 0, all = 0;
+  for (const Source& s : sources) {
+    fast += 1 / sourceResistance(s, joint).value();
+    all += 1 / (sourceResistance(s, joint) + s.slow).value();
+  }
+  out.alone = {sourceResistance(first, joint) + common, first.slow};
+  out.together = {Ohm(1 / fast) + common, Ohm(1 / all - 1 / fast)};
+  out.settles = Second(first.slow.value() * first.slowCapacitance.value());
+  return out;
+}
 
 std::string_view sharingWord(Sharing sharing) {
   switch (sharing) {
@@ -198,7 +239,6 @@ Expected<std::vector<RideRow>> readRide(std::string_view csv) {
       return *n;
     };
     RideRow row;
-    row.time = Second(static_cast<double>(i));
     for (const auto& [column, take] :
          std::initializer_list<std::pair<int, std::function<void(double)>>>{{seconds, [&](double v) { row.time = Second(v); }},
                                                                             {minutes, [&](double v) { row.time = Second(v * 60); }},
@@ -221,17 +261,14 @@ Expected<std::vector<RideRow>> readRide(std::string_view csv) {
 
 SharingVerdict judgeSharing(const std::vector<RideRow>& rows, const SharingInput& in) {
   SharingVerdict v;
-  const double noise = rows.size() > 2 ? noiseOf(rows, in.alone) : noiseFloor;
+  const Flow flow = flowOf(rows, in);
+  const double noise = rows.size() > 2 ? noiseOf(rows, flow, in) : noiseFloor;
   // Behind the knee the others take over by and by, and the way as a whole gets wider.
-  const auto byAndBy = [&](AmpereHour drawn) {
-    const double share = std::clamp((drawn - in.knee) / (in.fuller * takingOver), 0.0, 1.0);
-    return in.alone + (in.together - in.alone) * share;
-  };
-  const std::vector<Point> alone = pointsOf(
-                               rows, in, [&](AmpereHour) { return in.alone; }, noise),
-                           together = pointsOf(
-                               rows, in, [&](AmpereHour) { return in.together; }, noise),
-                           after = pointsOf(rows, in, byAndBy, noise);
+  const auto byAndBy = [&](AmpereHour drawn) { return std::clamp((drawn - in.knee) / (in.fuller * takingOver), 0.0, 1.0); };
+  const auto always = [](double share) { return [share](AmpereHour) { return share; }; };
+  const std::vector<Point> alone = pointsOf(rows, flow, in, always(0), noise);
+  const std::vector<Point> together = pointsOf(rows, flow, in, always(1), noise);
+  const std::vector<Point> after = pointsOf(rows, flow, in, byAndBy, noise);
   v.rowsUsed = alone.size();
   for (const Point& p : alone) {
     v.drawn.emplace_back(p.drawn);

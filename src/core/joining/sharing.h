@@ -1,6 +1,7 @@
-// Do the packs share? A verdict from a logged ride. Each row is first turned into charge, s = U⁻¹((V + I·R)/S), since volts
-// against Ah bend by themselves; then three stories are weighed by their likelihood: one pack only (slope 1/Q of the
-// fuller), shares from the predicted knee, shares from the start (slope 1/ΣQ).
+// Do the packs share? A verdict from a logged ride. Each row is first turned into charge, s = U⁻¹((V + I·R0 + v1)/S), since
+// volts against Ah bend by themselves; v1 follows the current with the packs' own time constant. Then three stories are
+// weighed by their likelihood: one pack only (slope 1/Q of the fuller), shares from the predicted knee, shares from the
+// start (slope 1/ΣQ).
 #pragma once
 
 #include <optional>
@@ -8,14 +9,14 @@
 #include <string_view>
 #include <vector>
 
-#include "core/parts/chemistry.h"
+#include "core/joining/circuit.h"
 #include "core/quantity/problem.h"
 #include "core/quantity/quantity.h"
 
 namespace usherwright {
 
 struct RideRow {
-  Second time;
+  Known<Second> time;
   Kilometre distance;
   AmpereHour drawn;  ///< since the start
   Volt volts;        ///< at the controller or the bus
@@ -26,15 +27,26 @@ struct RideRow {
 /// Errors: place "line 7", what was found and what was expected; 3000 rows at most.
 Expected<std::vector<RideRow>> readRide(std::string_view csv);
 
+/// From the cells to where the volts were read: the part that answers at once, and the one that settles.
+struct Way {
+  Ohm fast, slow;
+};
+struct Ways {
+  Way alone;     ///< of the fuller pack
+  Way together;  ///< when all share
+  Second settles;
+};
+Ways waysOf(const std::vector<Source>& sources, std::size_t fuller, const Joint& joint, Ohm common);
+
 struct SharingInput {
   Chemistry chemistry = Chemistry::Nmc;
   RestCurve curve = RestCurve::typical(Chemistry::Nmc);
   int series = 13;
   AmpereHour fuller;  ///< capacity of the pack that starts higher
   AmpereHour all;     ///< of all packs
-  Ohm alone;          ///< from the cells of the fuller pack to where the volts were read, slow part included
-  Ohm together;       ///< the same when all share
-  AmpereHour knee;    ///< drawn when the others are predicted to join in; 0 = from the start
+  Ways ways;
+  Ampere usual;     ///< of a ride: taken where neither current nor time was logged
+  AmpereHour knee;  ///< drawn when the others are predicted to join in; 0 = from the start
 };
 
 enum class Sharing : std::uint8_t { OneOnly, FromKnee, FromStart, Shares, CannotTell };
