@@ -50,39 +50,69 @@ void FindingCard::setOpen(bool open) {
   if (open_) Q_EMIT opened();
 }
 
+/// Widgets from a place on go; what follows is made anew.
+void FindingCard::dropFrom(std::size_t place) {
+  for (std::size_t i = place; i < rows_.size(); ++i) {
+    column_->removeWidget(rows_[i].widget);
+    rows_[i].widget->hide();
+    rows_[i].widget->deleteLater();
+  }
+  rows_.resize(std::min(place, rows_.size()));
+}
+
+/// The widget at the next place if it is of this kind: an edit mostly changes a figure in a sentence, and a new widget costs
+/// far more than a new text.
+template <class Widget>
+Widget* FindingCard::reused(const char* role) {
+  if (next_ < rows_.size() && rows_[next_].role == role)
+    if (auto* widget = qobject_cast<Widget*>(rows_[next_].widget)) return widget;
+  dropFrom(next_);
+  return nullptr;
+}
+
 QLabel* FindingCard::addText(const QString& words, const char* role) {
-  auto* label = new QLabel(words);
-  label->setWordWrap(true);
-  label->setTextFormat(Qt::PlainText);
-  if (*role) label->setProperty("role", QLatin1String(role));
-  column_->addWidget(label);
+  auto* label = reused<QLabel>(role);
+  if (!label) {
+    label = new QLabel;
+    label->setWordWrap(true);
+    label->setTextFormat(Qt::PlainText);
+    if (*role) label->setProperty("role", QLatin1String(role));
+    column_->addWidget(label);
+    rows_.push_back({label, role, {}});
+  }
+  label->setText(words);
+  ++next_;
   return label;
 }
 
-QPushButton* FindingCard::addLink(const QString& words, std::function<void()> run) {
-  auto* link = new QPushButton(words);
-  link->setFlat(true);
-  link->setProperty("flat", true);
-  link->setCursor(Qt::PointingHandCursor);
-  connect(link, &QPushButton::clicked, this, [this, run = std::move(run)] {
-    setFocus();  // the link may be gone after it has run
-    run();
-  });
-  column_->addWidget(link, 0, Qt::AlignLeft);
-  return link;
+void FindingCard::addLink(const QString& words, std::function<void()> run) {
+  constexpr const char* role = "link";
+  auto* link = reused<QPushButton>(role);
+  if (!link) {
+    link = new QPushButton;
+    link->setFlat(true);
+    link->setProperty("flat", true);
+    link->setCursor(Qt::PointingHandCursor);
+    connect(link, &QPushButton::clicked, this, [this, place = next_] {
+      setFocus();  // the link may be gone after it has run
+      const auto todo = rows_[place].run;
+      todo();
+    });
+    column_->addWidget(link, 0, Qt::AlignLeft);
+    rows_.push_back({link, role, {}});
+  }
+  link->setText(words);
+  rows_[next_++].run = std::move(run);
 }
 
 void FindingCard::rebuild() {
-  while (QLayoutItem* item = column_->takeAt(0)) {
-    item->widget()->hide();
-    item->widget()->deleteLater();
-    delete item;
-  }
+  next_ = 0;
   const Finding f = finding_;
   const QString severity =
       f.acceptedBecause ? text(severityWord(f.severity)) + QStringLiteral(", accepted") : text(severityWord(f.severity));
-  auto* head = addText(elsewhere_ ? QStringLiteral("%1 · %2").arg(severity, text(stationName(f.station))) : severity);
-  head->setStyleSheet(QStringLiteral("font-weight: 600; color: %1;").arg(kit_.look.colour(inkOf(f.severity)).name()));
+  QLabel* head = addText(elsewhere_ ? QStringLiteral("%1 · %2").arg(severity, text(stationName(f.station))) : severity, "severity");
+  const QString style = QStringLiteral("font-weight: 600; color: %1;").arg(kit_.look.colour(inkOf(f.severity)).name());
+  if (head->styleSheet() != style) head->setStyleSheet(style);
   addText(text(f.sentence));
   for (std::size_t i = 0; i < f.fixes.size(); ++i)
     addLink(text(f.fixes[i].words), [this, fix = f.fixes[i]] {
@@ -100,6 +130,7 @@ void FindingCard::rebuild() {
       addLink(QStringLiteral("go to the field"), [this, at = text(f.pointer)] { Q_EMIT kit_.desk.fieldRequested(at); });
     addAcceptance();
   }
+  dropFrom(next_);
   setAccessibleName(QStringLiteral("%1 %2: %3").arg(severity, text(f.id), text(f.sentence)));
   setToolTip(text(f.id));
   updateGeometry();
@@ -114,6 +145,7 @@ void FindingCard::addAcceptance() {
             [this, key] { kit_.document.commit(withoutAcceptance(kit_.document.plan(), key)); });
     return;
   }
+  dropFrom(next_);
   auto* reason = new QLineEdit;
   reason->setPlaceholderText(QStringLiteral("accept: why? then Enter"));
   reason->setAccessibleName(QStringLiteral("reason for accepting"));
@@ -121,6 +153,8 @@ void FindingCard::addAcceptance() {
     kit_.document.commit(withAcceptance(kit_.document.plan(), key, {reason->text().toStdString(), headline}));
   });
   column_->addWidget(reason);
+  rows_.push_back({reason, "reason", {}});
+  ++next_;
 }
 
 void FindingCard::paintEvent(QPaintEvent*) {

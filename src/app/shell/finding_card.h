@@ -6,6 +6,8 @@
 #include <QLineEdit>
 #include <QPushButton>
 #include <QVBoxLayout>
+#include <functional>
+#include <vector>
 
 #include "app/widgets/kit.h"
 
@@ -35,15 +37,26 @@ class FindingCard : public QFrame {
 
  private:
   void rebuild();
+  void dropFrom(std::size_t place);
+  template <class Widget>
+  Widget* reused(const char* role);
   QLabel* addText(const QString& words, const char* role = "");
-  QPushButton* addLink(const QString& words, std::function<void()> run);
+  void addLink(const QString& words, std::function<void()> run);
   void addAcceptance();
+
+  struct Row {
+    QWidget* widget;
+    QByteArray role;
+    std::function<void()> run;  ///< of a link
+  };
 
   Kit kit_;
   Finding finding_;
   bool elsewhere_ = false;
   bool open_ = false;
   QVBoxLayout* column_;
+  std::vector<Row> rows_;
+  std::size_t next_ = 0;  ///< while the rows are filled
 };
 
 }  // namespace usherwright::app

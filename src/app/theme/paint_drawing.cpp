@@ -6,6 +6,8 @@
 namespace usherwright::app {
 namespace {
 
+constexpr double thin = 2.5;  // pixels
+
 using drawing::Anchor;
 using drawing::Ink;
 using drawing::Pattern;
@@ -15,7 +17,7 @@ using drawing::ShapeKind;
 QPen penFor(const Shape& s, const Look& look) {
   if (s.stroke == Ink::None) return Qt::NoPen;
   QPen pen(look.colour(s.stroke), s.width);
-  pen.setJoinStyle(Qt::RoundJoin);
+  pen.setJoinStyle(pen.widthF() > thin ? Qt::RoundJoin : Qt::BevelJoin);  // not to be told apart on a thin line, and much faster
   pen.setCapStyle(s.pattern == Pattern::Solid ? Qt::RoundCap : Qt::FlatCap);
   if (s.pattern == Pattern::Dashed) pen.setDashPattern({6.0 / s.width, 4.0 / s.width});
   if (s.pattern == Pattern::Dotted) pen.setDashPattern({1.5, 2.5});
