@@ -115,6 +115,21 @@ TEST_CASE("C-050 C-065 C-066: a method is taken from the table by key and undone
   CHECK(b.document().plan().joining.method == Method::Combiner);
 }
 
+TEST_CASE("C-051: a pair is chosen by key and explained, before and joined; an edit judges it anew") {
+  Bench b;
+  page(b, "Pairs");
+  REQUIRE(waitFor(b, [&] { return words(b, "pair-words").startsWith(QStringLiteral("Choose a pair")); }));
+  choosePart(b, QStringLiteral("pairs of parts"), QStringLiteral("pair/1/0"));
+  CHECK(words(b, "pair-words").startsWith(QStringLiteral("deck and stock\nBy a plain plug: never. JOIN-02: ")));
+  CHECK(words(b, "pair-words").endsWith(QStringLiteral("Joined: goes.")));
+  choosePart(b, QStringLiteral("pairs of parts"), QStringLiteral("pair/5/0"));
+  CHECK(words(b, "pair-words").contains(QStringLiteral("CHG-03: deck charger gives 4 A; the port of stock allows 2 A.")));
+  b.document().commit(withField(b.document().plan(), "/chargers/1/output_A", FieldValue{2.0}));
+  REQUIRE(waitFor(b, [&] { return words(b, "pair-words").startsWith(QStringLiteral("Choose a pair")); }));
+  choosePart(b, QStringLiteral("pairs of parts"), QStringLiteral("pair/5/0"));
+  CHECK_FALSE(words(b, "pair-words").contains(QStringLiteral("the port of stock")));
+}
+
 TEST_CASE("C-053 C-055: the worst subset is named, and an edit names it anew") {
   Bench b;
   page(b, "Alone");

@@ -190,6 +190,22 @@ const std::vector<Shot>& shots() {
          w.goToStation(Station::Joining);
          joiningPage(w, "Methods");
        }},
+      {"joining-pairs",
+       [](MainWindow& w) {
+         w.openDemo();
+         w.goToStation(Station::Joining);
+         joiningPage(w, "Pairs");
+         for (DrawingView* v : w.stationView(Station::Joining)->findChildren<DrawingView*>())
+           if (v->accessibleName() == QStringLiteral("pairs of parts")) Q_EMIT v->partClicked(QStringLiteral("pair/5/0"));
+       }},
+      {"three-pairs",
+       [](MainWindow& w) {
+         w.resize(1100, 700);
+         w.look().setTheme(Theme::Night);
+         Plan plan = threePacks();
+         plan.packs[2].series = 14;
+         joiningPage(w, plan, "Pairs");
+       }},
       {"joining-connect",
        [](MainWindow& w) {
          w.openDemo();

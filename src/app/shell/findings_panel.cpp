@@ -5,6 +5,7 @@
 #include <algorithm>
 
 #include "app/present/words.h"
+#include "app/widgets/clear_scroll.h"
 
 namespace usherwright::app {
 namespace {
@@ -36,19 +37,11 @@ FindingsPanel::FindingsPanel(Kit kit, QWidget* parent) : QWidget(parent), kit_(k
   head->addWidget(fold_);
   column->addLayout(head);
   inner_ = new QWidget;
-  inner_->setObjectName(QStringLiteral("findings"));
   column_ = new QVBoxLayout(inner_);
   column_->setContentsMargins(0, 0, 0, 0);
   column_->setSpacing(0);
   column_->addStretch(1);
-  scroll_ = new QScrollArea;
-  scroll_->setWidget(inner_);
-  scroll_->setWidgetResizable(true);
-  scroll_->setFrameShape(QFrame::NoFrame);
-  scroll_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-  scroll_->viewport()->setObjectName(QStringLiteral("clear"));
-  scroll_->setStyleSheet(QStringLiteral("QScrollArea, QWidget#clear, QWidget#findings { background: transparent; }"));
-  scroll_->setFocusPolicy(Qt::NoFocus);
+  scroll_ = clearScroll(inner_);
   column->addWidget(scroll_, 1);
   connect(&kit_.document, &Document::changed, this, &FindingsPanel::refresh);
   connect(&kit_.look, &Look::changed, this, [this] {

@@ -76,6 +76,8 @@ QPushButton, QToolButton { background: @card; border: 1px solid @bankline; borde
 QPushButton:hover, QToolButton:hover { background: @shoal; }
 QPushButton:focus, QToolButton:focus { border: 2px solid @deep; padding: 3px 11px; }
 QPushButton:checked { background: @shoal; border: 2px solid @deep; padding: 3px 11px; }
+QPushButton[page="true"] { padding: 4px 9px; }
+QPushButton[page="true"]:focus, QPushButton[page="true"]:checked { padding: 3px 8px; }
 QPushButton:disabled { color: @soft; }
 QPushButton[flat="true"] { background: transparent; border: none; padding: 1px 2px; color: @deep; text-decoration: underline; text-align: left; }
 QPushButton[flat="true"]:focus { border: 2px solid @deep; padding: 0px 1px; }

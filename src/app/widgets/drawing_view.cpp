@@ -6,6 +6,7 @@
 #include <QMetaMethod>
 #include <QMouseEvent>
 #include <QPainter>
+#include <QScrollArea>
 #include <QToolTip>
 
 #include "app/theme/paint_drawing.h"
@@ -100,10 +101,21 @@ void DrawingView::select(int step) {
   for (const drawing::Shape& s : ground_.shapes)
     if (s.part == current_.toStdString() && !s.tip.empty()) {
       const QPointF where(s.points[0].x, s.points[0].y);
+      scrollTo(where);
       QToolTip::showText(mapToGlobal(where.toPoint()), QString::fromStdString(s.tip), this);
       break;
     }
   update();
+}
+
+/// In a scroll area a part that is chosen by key comes into view.
+void DrawingView::scrollTo(QPointF place) const {
+  for (QWidget* w = parentWidget(); w; w = w->parentWidget())
+    if (auto* area = qobject_cast<QScrollArea*>(w)) {
+      const QPoint inside = mapTo(area->widget(), place.toPoint());
+      area->ensureVisible(inside.x(), inside.y(), 20, 90);
+      return;
+    }
 }
 
 void DrawingView::mousePressEvent(QMouseEvent* e) {

@@ -50,6 +50,7 @@ class DrawingView : public QWidget {
  private:
   const drawing::Shape* shapeAt(QPointF position) const;
   void select(int step);
+  void scrollTo(QPointF place) const;
   QStringList parts() const;
   drawing::Size area() const { return {static_cast<double>(width()), static_cast<double>(height())}; }
   void renderGround();

@@ -1,19 +1,14 @@
 // Builds and keeps the rows.
 #include "app/widgets/entry_panel.h"
 
+#include "app/widgets/clear_scroll.h"
+
 namespace usherwright::app {
 
 EntryPanel::EntryPanel(Kit kit, QWidget* parent) : QScrollArea(parent), kit_(kit), inner_(new QWidget), rows_(new QVBoxLayout(inner_)) {
-  inner_->setObjectName(QStringLiteral("scrolled"));
   rows_->setContentsMargins(14, 6, 8, 8);
   rows_->setSpacing(1);
-  setWidget(inner_);
-  setWidgetResizable(true);
-  setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-  setFrameShape(QFrame::NoFrame);
-  setFocusPolicy(Qt::NoFocus);
-  viewport()->setObjectName(QStringLiteral("clear"));
-  setStyleSheet(QStringLiteral("QScrollArea, QWidget#clear, QWidget#scrolled { background: transparent; }"));
+  makeClear(*this, inner_);
 }
 
 void EntryPanel::show(const std::vector<EntrySection>& sections) {

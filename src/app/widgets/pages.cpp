@@ -19,6 +19,7 @@ Pages::Pages(QWidget* parent) : QWidget(parent), group_(new QButtonGroup(this)),
 
 void Pages::add(const QString& name, QWidget* page) {
   auto* button = new QPushButton(name);
+  button->setProperty("page", true);
   button->setCheckable(true);
   button->setAutoDefault(true);
   const int id = stack_->addWidget(page);

@@ -40,6 +40,7 @@ std::vector<std::string> partsFor(Method method, const Figures& f) {
     }
     case Method::Selector:
       out.push_back(fmt::format("switch {} DC, {}, breaks first", f.demand.peak ? amps(*f.demand.peak) : "for the peak", volts(full)));
+      out.push_back("or one plug moved by hand, controller off");
       break;
     case Method::Converter:
       out.push_back(fmt::format("converter set to {}, diode out", volts(f.packs.front().model.nominal * 1.03)));

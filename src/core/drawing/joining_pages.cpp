@@ -5,6 +5,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/drawing/method_circuit.h"
 #include "core/quantity/units.h"
 
 namespace usherwright::drawing {
@@ -80,7 +81,7 @@ Drawing begin(Size size) { return {size.width, size.height, {}, {}}; }
 
 }  // namespace
 
-Drawing methodTable(const std::vector<MethodFigures>& methods, const std::vector<std::string>& names, Method chosen, Size size) {
+Drawing methodTable(const std::vector<MethodFigures>& methods, const std::vector<std::string>& names, const Plan& plan, Size size) {
   Drawing d = begin(size);
   Pen pen(d);
   if (methods.empty()) return d;
@@ -89,34 +90,39 @@ Drawing methodTable(const std::vector<MethodFigures>& methods, const std::vector
     mostLost = std::max(mostLost, m.lost.value());
     mostRange = std::max(mostRange, m.range.value());
   }
-  const double nameRoom = 158, figures = std::min(150.0, size.width * 0.16);
-  const double x1 = nameRoom, x2 = x1 + figures, x3 = x2 + figures;
-  const double words = std::max(120.0, (size.width - x3 - 12) / 2);
+  const bool narrow = size.width < 760;  // then the two bars stand below each other
+  const double circuit = 84, nameRoom = circuit + 150;
+  const double figures = narrow ? 124 : std::min(140.0, size.width * 0.15);
+  const double x1 = nameRoom, x2 = narrow ? x1 : x1 + figures, x3 = x2 + figures;
+  const double words = (size.width - x3 - 12) / 2;
   const double x4 = x3 + words + 8;
-  const double top = 22, row = std::max(74.0, (size.height - top) / static_cast<double>(methods.size()));
-  pen.text({x1, 14}, "lost in the joint", Face::Small, Ink::Soft);
-  pen.text({x2, 14}, "range", Face::Small, Ink::Soft);
+  const double top = 22, row = std::max(80.0, (size.height - top) / static_cast<double>(methods.size()));
+  pen.text({x1, 14}, narrow ? "lost; range" : "lost in the joint", Face::Small, Ink::Soft);
+  if (!narrow) pen.text({x2, 14}, "range", Face::Small, Ink::Soft);
   pen.text({x3, 14}, "needs", Face::Small, Ink::Soft);
   pen.text({x4, 14}, "a pack unplugged; braking", Face::Small, Ink::Soft);
   d.description = "Methods:";
   for (std::size_t i = 0; i < methods.size(); ++i) {
     const MethodFigures& m = methods[i];
     const double y = top + row * static_cast<double>(i);
-    const bool current = m.method == chosen;
+    const bool current = m.method == plan.joining.method;
     Shape& back =
         pen.rectangle({2, y + 2}, {size.width - 2, y + row - 4}, current ? Ink::Shoal : Ink::Card, current ? Ink::Deep : Ink::BankLine, 4);
     back.part = "method/" + std::to_string(i);
     back.tip = names[i] + (m.forbids.empty() ? ": allowed here" : ": " + m.forbids.front());
-    pen.text({12, y + 20}, names[i], Face::Label, Ink::Ink);
+    const double tall = std::min(row - 22, 22.0 * static_cast<double>(plan.packs.size()) + 6);
+    methodCircuit(pen, {10, y + 10}, {circuit - 18, tall}, m.method, plan.packs.size(),
+                  converterPack(plan).value_or(plan.packs.size() - 1));
+    pen.text({circuit, y + 20}, names[i], Face::Label, Ink::Ink);
     if (m.forbids.empty()) {
-      pen.text({12, y + 38}, current ? "chosen, allowed" : "allowed here", Face::Small, Ink::Deep);
+      pen.text({circuit, y + 38}, current ? "chosen, allowed" : "allowed here", Face::Small, Ink::Deep);
     } else {
-      pen.severity({18, y + 34}, 0);
-      pen.text({30, y + 38}, "not here: " + m.firstForbid, Face::Small, Ink::Stop);
-      paragraph(pen, {12, y + 54}, x3 - 20, m.forbids.front(), Face::Small, Ink::Stop, row > 92 ? 2 : 1);
+      pen.severity({circuit + 6, y + 34}, 0);
+      pen.text({circuit + 18, y + 38}, "not here: " + m.firstForbid, Face::Small, Ink::Stop);
+      paragraph(pen, {circuit, y + 54}, x3 - circuit - 8, m.forbids.front(), Face::Small, Ink::Stop, row > 92 ? 2 : 1);
     }
     bar(pen, {x1, y + 10}, figures, m.lost.value() / mostLost * 0.9, number(m.lost.value()) + " Wh", Ink::Copper);
-    bar(pen, {x2, y + 10}, figures, m.range.value() / mostRange * 0.9, number(m.range.value(), 3) + " km", Ink::Water);
+    bar(pen, {x2, narrow ? y + 28 : y + 10}, figures, m.range.value() / mostRange * 0.9, number(m.range.value(), 3) + " km", Ink::Water);
     double at = y + 20;
     for (const std::string& part : m.parts) at += paragraph(pen, {x3, at}, words, part, Face::Small, Ink::Ink, 2);
     const double used = paragraph(pen, {x4, y + 20}, words - 10, m.unplugged, Face::Small, Ink::Ink, row > 84 ? 3 : 2);

@@ -1,17 +1,24 @@
-// The drawings of station Joining beside the basins: methods, readings before a plug, subsets, turns, gauge, sharing,
+// The drawings of station Joining beside the basins: methods, pairs of parts, readings before a plug, subsets, turns, gauge, sharing,
 // spread, live ends.
 #pragma once
 
 #include "core/assess/joining_facts.h"
 #include "core/assess/joining_jobs.h"
+#include "core/assess/pairs.h"
 #include "core/drawing/drawings.h"
 #include "core/joining/sharing.h"
 #include "core/joining/spread.h"
 
 namespace usherwright::drawing {
 
-/// What each method forbids, loses and reaches here. Parts "method/<i>". `names` in the order of `methods`.
-Drawing methodTable(const std::vector<MethodFigures>& methods, const std::vector<std::string>& names, Method chosen, Size size);
+/// The methods with their circuits, and what each forbids, loses and reaches here. Parts "method/<i>". `names` in the order
+/// of `methods`.
+Drawing methodTable(const std::vector<MethodFigures>& methods, const std::vector<std::string>& names, const Plan& plan, Size size);
+
+/// Every part against every pack. Parts "pair/<row>/<pack>".
+Drawing pairTable(const PairTable& table, Size size);
+/// Pixels that its rows need at least.
+double pairTableHeight(const PairTable& table);
 
 /// Two readings on the scale of the connect window, with their doubt.
 Drawing meetingGauge(const MeetingFigures& meeting, Size size);

@@ -1,10 +1,10 @@
 // Page Evidence: what contradicts, what to ask, what a claim means.
 #include <QApplication>
 #include <QClipboard>
-#include <QScrollArea>
 
 #include "app/present/words.h"
 #include "app/stations/bike/bike_pages.h"
+#include "app/widgets/clear_scroll.h"
 #include "core/plan/claims.h"
 #include "core/plan/evidence.h"
 
@@ -44,13 +44,7 @@ QString shownAs(const FieldSpec& spec, const FieldValue& value, Provenance from,
 EvidencePage::EvidencePage(Kit kit) : StationPage(kit) {
   auto* outer = new QVBoxLayout(this);
   outer->setContentsMargins(0, 0, 0, 0);
-  auto* area = new QScrollArea;
-  area->setWidgetResizable(true);
-  area->setFrameShape(QFrame::NoFrame);
-  area->setFocusPolicy(Qt::NoFocus);
-  area->setStyleSheet(QStringLiteral("QScrollArea, QWidget#clear, QWidget#scrolled { background: transparent; }"));
   auto* inner = new QWidget;
-  inner->setObjectName(QStringLiteral("scrolled"));
   auto* column = new QVBoxLayout(inner);
   column->setContentsMargins(0, 0, 6, 0);
   column->setSpacing(8);
@@ -88,9 +82,7 @@ EvidencePage::EvidencePage(Kit kit) : StationPage(kit) {
   claims_->setWordWrap(true);
   column->addWidget(claims_);
   column->addStretch(1);
-  area->setWidget(inner);
-  area->viewport()->setObjectName(QStringLiteral("clear"));
-  outer->addWidget(area);
+  outer->addWidget(clearScroll(inner));
 }
 
 void EvidencePage::refresh() {

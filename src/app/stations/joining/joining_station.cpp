@@ -9,6 +9,7 @@
 #include "app/present/methods.h"
 #include "app/present/words.h"
 #include "app/stations/joining/joining_pages.h"
+#include "app/stations/joining/study_pages.h"
 #include "core/assess/joining_setup.h"
 #include "core/io/spice.h"
 #include "core/io/table_csv.h"
@@ -36,6 +37,7 @@ JoiningStation::JoiningStation(Kit kit, QWidget* parent)
   left->addWidget(sheets_, 1);
   sheets_->add(QStringLiteral("Flow"), buildFlow());
   sheets_->add(QStringLiteral("Methods"), new MethodsPage(kit_));
+  sheets_->add(QStringLiteral("Pairs"), new PairsPage(kit_));
   sheets_->add(QStringLiteral("Connect"), new MeetingPage(kit_));
   sheets_->add(QStringLiteral("Alone"), new SubsetsPage(kit_));
   sheets_->add(QStringLiteral("Turns"), new TurnsPage(kit_));

@@ -1,0 +1,40 @@
+// What the pages of station Joining are put together from.
+#pragma once
+
+#include <QLabel>
+#include <QVBoxLayout>
+
+#include "app/present/words.h"
+#include "core/assess/assessment.h"
+#include "core/drawing/display_list.h"
+#include "core/quantity/units.h"
+
+namespace usherwright::app {
+
+inline QVBoxLayout* pageColumn(QWidget* page) {
+  auto* column = new QVBoxLayout(page);
+  column->setContentsMargins(0, 0, 0, 0);
+  column->setSpacing(8);
+  return column;
+}
+
+inline QLabel* wrapped(const char* role = nullptr) {
+  auto* label = new QLabel;
+  label->setWordWrap(true);
+  label->setTextFormat(Qt::PlainText);
+  if (role) label->setProperty("role", role);
+  return label;
+}
+
+inline std::vector<std::string> packNames(const Figures& f) {
+  std::vector<std::string> out;
+  for (const PackFigures& p : f.packs) out.push_back(p.model.name);
+  return out;
+}
+
+inline QString volts(Volt v, int digits = 3) { return text(formatNumber(v.value(), digits)) + QStringLiteral(" V"); }
+inline QString amps(Ampere a) { return text(formatNumber(a.value(), 2)) + QStringLiteral(" A"); }
+
+inline drawing::Drawing nothing(drawing::Size size) { return {size.width, size.height, {}, {}}; }
+
+}  // namespace usherwright::app

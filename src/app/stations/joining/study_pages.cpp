@@ -1,0 +1,255 @@
+#include "app/stations/joining/study_pages.h"
+
+#include "app/present/methods.h"
+#include "app/present/words.h"
+#include "app/stations/joining/page_parts.h"
+#include "app/widgets/clear_scroll.h"
+#include "core/plan/edit.h"
+
+namespace usherwright::app {
+
+// ---- methods ----
+
+MethodsPage::MethodsPage(Kit kit) : StationPage(kit), methods_(kit, this) {
+  auto* column = pageColumn(this);
+  column->addWidget(stationHeading(QStringLiteral("Every way to join these packs"),
+                                   QStringLiteral("on this plan; a click or Enter takes one, undo takes it back")));
+  words_ = wrapped("soft");
+  column->addWidget(words_);
+  table_ = new DrawingView(kit_, QStringLiteral("methods compared"));
+  table_->setGround([this](drawing::Size size) {
+    const auto* methods = methods_.ready();
+    if (!methods) return nothing(size);
+    std::vector<std::string> names;
+    for (const MethodFigures& m : *methods) names.push_back(methodName(m.method).toStdString());
+    return drawing::methodTable(*methods, names, kit_.document.plan(), size);
+  });
+  table_->setMinimumHeight(432);
+  column->addWidget(clearScroll(table_), 1);
+  connect(table_, &DrawingView::partClicked, this, [this](const QString& part) {
+    const auto i = static_cast<std::size_t>(part.mid(7).toInt());
+    const auto* methods = methods_.ready();
+    if (!methods || i >= methods->size()) return;
+    const std::string word(wordsOf<Method>()[static_cast<std::size_t>((*methods)[i].method)]);
+    kit_.document.commit(withField(kit_.document.plan(), "/joining/method", FieldValue{word}));
+  });
+  connect(methods_.runner(), &StudyRunner::finished, this, [this] {
+    QString words = QStringLiteral("Losses and range by simulation. \"Not here\" names the first rule that stands against it.");
+    if (const auto fed = converterPack(kit_.document.plan()))
+      for (const Element& e : kit_.document.assessment().figures.elements)
+        if (e.pack == static_cast<int>(*fed) && e.kind == ElementKind::Bms && e.peak)
+          words += QStringLiteral(" The converter draws up to %1 at its lowest input.").arg(amps(*e.peak));
+    words_->setText(words);
+    table_->rebuild();
+  });
+}
+
+void MethodsPage::refresh() {
+  const auto work = [](const Plan& plan, const StudyRunner::GoOn& goOn) { return compareMethods(plan, shippedCatalogue(), goOn); };
+  if (methods_.begin(work)) words_->setText(QStringLiteral("Working out five methods …"));
+  else table_->rebuild();
+}
+
+// ---- pairs ----
+
+PairsPage::PairsPage(Kit kit) : StationPage(kit), pairs_(kit, this) {
+  auto* column = pageColumn(this);
+  column->addWidget(stationHeading(QStringLiteral("What gets on with what"),
+                                   QStringLiteral("two packs by a plain plug, else each pack alone; then joined as the plan has it")));
+  table_ = new DrawingView(kit_, QStringLiteral("pairs of parts"));
+  table_->setGround([this](drawing::Size size) {
+    const auto* pairs = pairs_.ready();
+    return pairs ? drawing::pairTable(*pairs, size) : nothing(size);
+  });
+  column->addWidget(clearScroll(table_), 1);
+  words_ = wrapped();
+  words_->setObjectName(QStringLiteral("pair-words"));
+  words_->setMinimumHeight(64);
+  words_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
+  column->addWidget(words_);
+  connect(table_, &DrawingView::partClicked, this, &PairsPage::explain);
+  connect(pairs_.runner(), &StudyRunner::finished, this, [this] {
+    if (const auto* pairs = pairs_.ready()) table_->setMinimumHeight(static_cast<int>(drawing::pairTableHeight(*pairs)));
+    words_->setText(QStringLiteral("Choose a pair by click, or by arrow and Enter, to read what stands between them."));
+    table_->rebuild();
+  });
+}
+
+void PairsPage::explain(const QString& part) {
+  const QStringList at = part.split(QLatin1Char('/'));
+  const auto* pairs = pairs_.ready();
+  if (!pairs || at.size() != 3) return;
+  const auto r = static_cast<std::size_t>(at[1].toInt()), k = static_cast<std::size_t>(at[2].toInt());
+  if (r >= pairs->rows.size() || k >= pairs->packs.size()) return;
+  const PairRow& row = pairs->rows[r];
+  const PairRow::Cell& cell = row.cells[k];
+  const auto line = [](const char* when, const PairVerdict& v) {
+    QString out = QStringLiteral("%1: %2.").arg(QString::fromLatin1(when), text(pairingWord(v.pairing)));
+    return v.rule.empty() ? out : out + QStringLiteral(" %1: %2").arg(text(v.rule), text(v.because));
+  };
+  words_->setText(QStringLiteral("%1 and %2\n%3\n%4")
+                      .arg(text(row.name), text(pairs->packs[k]),
+                           line(row.kind == PairKind::Pack ? "By a plain plug" : "Alone", cell.before), line("Joined", cell.after)));
+}
+
+void PairsPage::refresh() {
+  const auto work = [](const Plan& plan, const StudyRunner::GoOn& goOn) { return pairsOf(plan, shippedCatalogue(), goOn); };
+  if (pairs_.begin(work)) words_->setText(QStringLiteral("Putting every pack beside every part …"));
+  else table_->rebuild();
+}
+
+// ---- subsets ----
+
+SubsetsPage::SubsetsPage(Kit kit) : StationPage(kit), study_(kit, this) {
+  auto* column = pageColumn(this);
+  column->addWidget(stationHeading(QStringLiteral("Each alone"), QStringLiteral("any pack may be empty, unplugged or at home")));
+  words_ = wrapped();
+  words_->setObjectName(QStringLiteral("worst-subset"));
+  column->addWidget(words_);
+  bars_ = new DrawingView(kit_, QStringLiteral("every subset of the packs"));
+  bars_->setGround([this](drawing::Size size) {
+    const auto* study = study_.ready();
+    return study ? drawing::subsetBars(*study, size) : nothing(size);
+  });
+  bars_->setMinimumHeight(300);
+  column->addWidget(bars_, 1);
+  connect(study_.runner(), &StudyRunner::finished, this, [this] {
+    const auto* study = study_.ready();
+    if (study && study->subsets.size() > 1) {
+      const SubsetFigures& w = study->subsets[study->worst];
+      words_->setText(QStringLiteral("The worst case is %1: %2")
+                          .arg(text(w.name), w.worstFinding.empty() ? QStringLiteral("no Stop there.") : text(w.worstFinding)));
+    } else {
+      words_->setText(QStringLiteral("One pack: there is nothing to take away."));
+    }
+    bars_->rebuild();
+  });
+}
+
+void SubsetsPage::refresh() {
+  const auto work = [](const Plan& plan, const StudyRunner::GoOn& goOn) { return eachAlone(plan, shippedCatalogue(), goOn); };
+  if (study_.begin(work)) words_->setText(QStringLiteral("Working out every subset …"));
+  else bars_->rebuild();
+}
+
+// ---- turns ----
+
+TurnsPage::TurnsPage(Kit kit) : StationPage(kit), policies_(kit, this) {
+  auto* column = pageColumn(this);
+  column->addWidget(stationHeading(QStringLiteral("Who goes first"), QStringLiteral("switched inputs or a selector make turns possible")));
+  words_ = wrapped("soft");
+  column->addWidget(words_);
+  table_ = new DrawingView(kit_, QStringLiteral("orders of use"));
+  table_->setGround([this](drawing::Size size) {
+    const auto* policies = policies_.ready();
+    if (!policies) return nothing(size);
+    std::vector<std::string> names;
+    for (const PolicyFigures& p : *policies) names.push_back(policyName(p.policy).toStdString());
+    return drawing::policyTable(*policies, names, packNames(kit_.document.assessment().figures), kit_.document.plan().joining.policy, size);
+  });
+  table_->setMinimumHeight(130);
+  table_->setMaximumHeight(230);
+  column->addWidget(table_, 1);
+  column->addWidget(stationHeading(QStringLiteral("The ride of today"), QStringLiteral("with the charges of now, to the floor")));
+  plan_ = wrapped();
+  plan_->setObjectName(QStringLiteral("turn-round"));
+  column->addWidget(plan_);
+  column->addWidget(stationHeading(QStringLiteral("Who cuts off first")));
+  cuts_ = wrapped();
+  column->addWidget(cuts_);
+  column->addStretch(1);
+  connect(policies_.runner(), &StudyRunner::finished, this, [this] {
+    words_->setText(
+        QStringLiteral("Life: what the depth of the hardest worked pack makes of it; by turns one pack does the work of both."));
+    table_->rebuild();
+  });
+}
+
+void TurnsPage::refresh() {
+  if (const auto ride = ridePlanOf(kit_.document.plan(), kit_.document.assessment().figures)) {
+    const auto km = [](Kilometre k) { return text(formatNumber(k.value(), 3)) + QStringLiteral(" km"); };
+    QStringList order;
+    for (const std::string& name : ride->order) order << text(name);
+    QString words = QStringLiteral("%1: %2 in all, %3 kept; turn round after %4.")
+                        .arg(order.join(QStringLiteral(", then ")), km(ride->reach), km(ride->reserve), km(ride->turnRound));
+    if (ride->route)
+      words += ride->enough ? QStringLiteral(" Go: the ride of %1 is inside.").arg(km(*ride->route))
+                            : QStringLiteral(" Not as it stands: the ride of %1 and the reserve are more.").arg(km(*ride->route));
+    plan_->setText(words);
+  } else {
+    plan_->setText(QStringLiteral("Add a ride in Bike, page Need, to see where to turn round."));
+  }
+  QStringList cuts;
+  for (const LowCut& c : lowCuts(kit_.document.assessment().figures)) {
+    QString line = QStringLiteral("%1: %2 acts first; its BMS at %3 of the pack").arg(text(c.name), text(c.first), volts(c.bmsAtPack));
+    if (c.controllerPerCell) line += QStringLiteral(", the controller at %1 a cell").arg(volts(*c.controllerPerCell));
+    cuts << line + QLatin1Char('.');
+  }
+  cuts_->setText(cuts.join(QLatin1Char('\n')));
+  const auto work = [](const Plan& plan, const StudyRunner::GoOn& goOn) { return comparePolicies(plan, shippedCatalogue(), goOn); };
+  if (policies_.begin(work)) words_->setText(QStringLiteral("Working out every order …"));
+  else table_->rebuild();
+}
+
+// ---- spread ----
+
+SpreadPage::SpreadPage(Kit kit) : StationPage(kit), spread_(kit, this), done_(std::make_shared<std::atomic<int>>(0)) {
+  auto* column = pageColumn(this);
+  auto* head = new QHBoxLayout;
+  head->addWidget(
+      stationHeading(QStringLiteral("What part tolerance does"), QStringLiteral("1000 rides: Ah ± 3 %, mΩ ± 15 %, meter error")), 1);
+  start_ = new QPushButton(QStringLiteral("Run again"));
+  connect(start_, &QPushButton::clicked, this, [this] {
+    spread_.runner()->forget();
+    begin();
+  });
+  stop_ = new QPushButton(QStringLiteral("Stop"));
+  connect(stop_, &QPushButton::clicked, this, [this] { spread_.runner()->stop(); });
+  head->addWidget(start_);
+  head->addWidget(stop_);
+  column->addLayout(head);
+  words_ = wrapped("soft");
+  words_->setObjectName(QStringLiteral("spread-progress"));
+  column->addWidget(words_);
+  bands_ = new DrawingView(kit_, QStringLiteral("spread of the ride"));
+  bands_->setGround([this](drawing::Size size) {
+    const Figures& f = kit_.document.assessment().figures;
+    const auto* spread = spread_.ready();
+    if (!spread || !f.ride || spread->peak.size() != f.ride->sources.size()) return nothing(size);
+    return drawing::spreadBands(*spread, *f.ride, packNames(f), size);
+  });
+  column->addWidget(bands_, 1);
+  progress_.setInterval(50);
+  connect(&progress_, &QTimer::timeout, this, [this] { words_->setText(QStringLiteral("%1 of 1000 rides").arg(done_->load())); });
+  connect(spread_.runner(), &StudyRunner::finished, this, [this] {
+    progress_.stop();
+    stop_->hide();
+    const auto* spread = spread_.ready();
+    words_->setText(QStringLiteral("%1 rides; the same seed gives the same bands").arg(spread ? spread->runs : 0));
+    bands_->rebuild();
+  });
+}
+
+void SpreadPage::begin() {
+  const Figures& f = kit_.document.assessment().figures;
+  if (!f.ride || f.packs.empty()) return words_->setText(QStringLiteral("No ride to spread."));
+  if (!spread_.runner()->isOfNow()) done_->store(0);
+  const bool begun = spread_.begin([ride = f.ride, done = done_](const Plan& plan, const StudyRunner::GoOn& goOn) {
+    SpreadOptions options;
+    options.threads = 2;
+    options.tolerance.meter =
+        Volt(2 * plan.meterDigit.value_or(Volt(0.01)).value() + plan.meterAccuracy.value_or(Coefficient(0.005)).value() * 50);
+    options.goOn = [&](std::size_t runs) {
+      done->store(static_cast<int>(runs));
+      return goOn();
+    };
+    return spreadOf(ride->input(), options);
+  });
+  if (!begun) return bands_->rebuild();
+  stop_->show();
+  progress_.start();
+}
+
+void SpreadPage::refresh() { begin(); }
+
+}  // namespace usherwright::app
