@@ -44,8 +44,8 @@ class PairMaker {
     out.rows.push_back(row(PairKind::Controller, "controller", [&](std::size_t k) { return controller(k); }));
     for (std::size_t i = 0; i < plan_.bike.accessories.size(); ++i) {
       const std::string& name = plan_.bike.accessories[i].name;
-      out.rows.push_back(
-          row(PairKind::Accessory, name.empty() ? fmt::format("accessory {}", i + 1) : name, [&](std::size_t k) { return accessory(i, k); }));
+      out.rows.push_back(row(PairKind::Accessory, name.empty() ? fmt::format("accessory {}", i + 1) : name,
+                             [&](std::size_t k) { return accessory(i, k); }));
     }
     for (std::size_t i = 0; i < plan_.chargers.size(); ++i) {
       const Charger& c = plan_.chargers[i];
@@ -103,13 +103,13 @@ class PairMaker {
     const auto chosen = [&](const Finding& f) {
       return (f.id.starts_with("CHG") && f.part == charger + "/" + id) || (f.id == "BIKE-08" && f.part == charger);
     };
-    const auto with = [&](Plan plan, std::size_t pack) {
+    const auto with = [&](const Plan& plan, std::size_t pack) {
       const auto assigned = withAssignment(plan, i, pack, Assignment::Assigned);
       return assigned ? worst(findingsOf(*assigned), chosen) : PairVerdict{};
     };
     Plan only = withOnly(plan_, 1u << k);
     for (Charger& c : only.chargers) c.forPacks.clear();
-    return {true, with(std::move(only), 0), with(plan_, k)};
+    return {true, with(only, 0), with(plan_, k)};
   }
 
   const Plan& plan_;

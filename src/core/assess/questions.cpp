@@ -79,7 +79,7 @@ std::vector<BoardSetting> boardSettings(const Plan& plan, const Assessment& asse
   const ChemistryFacts& facts = factsOf(f.model.chemistry);
   const Bms& b = p.bms;
   const std::string at = fmt::format("/packs/{}/bms/", pack);
-  const auto line = [&](std::string name, std::string recommended, std::string found, bool differs, std::string key) {
+  const auto line = [&](std::string name, std::string recommended, std::string found, bool differs, const std::string& key) {
     out.push_back({std::move(name), std::move(recommended), std::move(found), differs, key.empty() ? std::string() : at + key});
   };
   const std::string unknown = "not known yet";

@@ -24,7 +24,7 @@ Spread spreadOf(const FieldSpec& spec) {
     case Kind::Charge:
     case Kind::Energy: return {0.10, 0};
     case Kind::Resistance:
-    case Kind::PlainResistance: return {0.30, 0};
+    case Kind::PlainResistance:
     case Kind::Capacitance:
     case Kind::MicroCapacitance: return {0.30, 0};
     case Kind::Power: return {0.25, 0};

@@ -2,6 +2,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <cmath>
 
 #include "core/drawing/drawings.h"
 #include "core/quantity/units.h"
@@ -28,7 +29,7 @@ Words wordsFor(const ChargeFigures& c) {
 }
 
 std::string hours(Second t) {
-  const int minutes = static_cast<int>(t.value() / 60 + 0.5);
+  const int minutes = static_cast<int>(std::lround(t.value() / 60));
   if (minutes < 60) return fmt::format("{} min", minutes);
   return fmt::format("{} h {:02} min", minutes / 60, minutes % 60);
 }

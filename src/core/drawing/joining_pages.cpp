@@ -26,7 +26,9 @@ double paragraph(Pen& pen, Point at, double width, const std::string& words, Fac
     std::size_t to = words.find(' ', from);
     if (to == std::string::npos) to = words.size();
     const std::string word = words.substr(from, to - from);
-    const std::string longer = line.empty() ? word : line + " " + word;
+    std::string longer = line;
+    if (!longer.empty()) longer += ' ';
+    longer += word;
     if (!line.empty() && textWidth(longer, face) > width) {
       if (lines + 1 == mostLines) {
         put(elided(line + " " + words.substr(from), face, width));
@@ -81,7 +83,7 @@ Drawing begin(Size size) { return {size.width, size.height, {}, {}}; }
 
 }  // namespace
 
-Drawing methodTable(const std::vector<MethodFigures>& methods, const std::vector<std::string>& names, const Plan& plan, Size size) {
+Drawing methodTable(const std::vector<MethodFigures>& methods, const std::vector<MethodWords>& words, const Plan& plan, Size size) {
   Drawing d = begin(size);
   Pen pen(d);
   if (methods.empty()) return d;
@@ -94,8 +96,8 @@ Drawing methodTable(const std::vector<MethodFigures>& methods, const std::vector
   const double circuit = 84, nameRoom = circuit + 150;
   const double figures = narrow ? 124 : std::min(140.0, size.width * 0.15);
   const double x1 = nameRoom, x2 = narrow ? x1 : x1 + figures, x3 = x2 + figures;
-  const double words = (size.width - x3 - 12) / 2;
-  const double x4 = x3 + words + 8;
+  const double room = (size.width - x3 - 12) / 2;
+  const double x4 = x3 + room + 8;
   const double top = 22, row = std::max(80.0, (size.height - top) / static_cast<double>(methods.size()));
   pen.text({x1, 14}, narrow ? "lost; range" : "lost in the joint", Face::Small, Ink::Soft);
   if (!narrow) pen.text({x2, 14}, "range", Face::Small, Ink::Soft);
@@ -109,13 +111,14 @@ Drawing methodTable(const std::vector<MethodFigures>& methods, const std::vector
     Shape& back =
         pen.rectangle({2, y + 2}, {size.width - 2, y + row - 4}, current ? Ink::Shoal : Ink::Card, current ? Ink::Deep : Ink::BankLine, 4);
     back.part = "method/" + std::to_string(i);
-    back.tip = names[i] + (m.forbids.empty() ? ": allowed here" : ": " + m.forbids.front());
+    back.tip = words[i].name + (m.forbids.empty() ? ": allowed here" : ": " + m.forbids.front());
     const double tall = std::min(row - 22, 22.0 * static_cast<double>(plan.packs.size()) + 6);
     methodCircuit(pen, {10, y + 10}, {circuit - 18, tall}, m.method, plan.packs.size(),
                   converterPack(plan).value_or(plan.packs.size() - 1));
-    pen.text({circuit, y + 20}, names[i], Face::Label, Ink::Ink);
+    pen.text({circuit, y + 20}, words[i].name, Face::Label, Ink::Ink);
     if (m.forbids.empty()) {
       pen.text({circuit, y + 38}, current ? "chosen, allowed" : "allowed here", Face::Small, Ink::Deep);
+      pen.text({circuit, y + 54}, elided(words[i].when, Face::Small, nameRoom - circuit - 6), Face::Small, Ink::Soft);
     } else {
       pen.severity({circuit + 6, y + 34}, 0);
       pen.text({circuit + 18, y + 38}, "not here: " + m.firstForbid, Face::Small, Ink::Stop);
@@ -123,11 +126,13 @@ Drawing methodTable(const std::vector<MethodFigures>& methods, const std::vector
     }
     bar(pen, {x1, y + 10}, figures, m.lost.value() / mostLost * 0.9, number(m.lost.value()) + " Wh", Ink::Copper);
     bar(pen, {x2, narrow ? y + 28 : y + 10}, figures, m.range.value() / mostRange * 0.9, number(m.range.value(), 3) + " km", Ink::Water);
+    if (const double less = mostRange - m.range.value(); less >= 0.05)
+      pen.text({x2, narrow ? y + 58 : y + 40}, number(less) + " km less", Face::Small, Ink::Soft);
     double at = y + 20;
-    for (const std::string& part : m.parts) at += paragraph(pen, {x3, at}, words, part, Face::Small, Ink::Ink, 2);
-    const double used = paragraph(pen, {x4, y + 20}, words - 10, m.unplugged, Face::Small, Ink::Ink, row > 84 ? 3 : 2);
-    paragraph(pen, {x4, y + 20 + used}, words - 10, "braking: " + m.regen, Face::Small, Ink::Soft, row > 92 ? 2 : 1);
-    d.description += fmt::format(" {}: {}, {} Wh lost, {} km;", names[i], m.forbids.empty() ? "allowed" : "not here",
+    for (const std::string& part : m.parts) at += paragraph(pen, {x3, at}, room, part, Face::Small, Ink::Ink, 2);
+    const double used = paragraph(pen, {x4, y + 20}, room - 10, m.unplugged, Face::Small, Ink::Ink, row > 84 ? 3 : 2);
+    paragraph(pen, {x4, y + 20 + used}, room - 10, "braking: " + m.regen, Face::Small, Ink::Soft, row > 92 ? 2 : 1);
+    d.description += fmt::format(" {}: {}, {} Wh lost, {} km;", words[i].name, m.forbids.empty() ? "allowed" : "not here",
                                  number(m.lost.value()), number(m.range.value(), 3));
   }
   return d;

@@ -11,9 +11,12 @@
 
 namespace usherwright::drawing {
 
-/// The methods with their circuits, and what each forbids, loses and reaches here. Parts "method/<i>". `names` in the order
+struct MethodWords {
+  std::string name, when;  ///< "One-way joiner", "the fuller pack leads"
+};
+/// The methods with their circuits, and what each forbids, loses and reaches here. Parts "method/<i>". `words` in the order
 /// of `methods`.
-Drawing methodTable(const std::vector<MethodFigures>& methods, const std::vector<std::string>& names, const Plan& plan, Size size);
+Drawing methodTable(const std::vector<MethodFigures>& methods, const std::vector<MethodWords>& words, const Plan& plan, Size size);
 
 /// Every part against every pack. Parts "pair/<row>/<pack>".
 Drawing pairTable(const PairTable& table, Size size);

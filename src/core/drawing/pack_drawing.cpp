@@ -32,6 +32,7 @@ struct Mark {
 void labels(Pen& pen, const Plot& plot, double x, double room, std::vector<Mark> marks) {
   std::sort(marks.begin(), marks.end(), [](const Mark& a, const Mark& b) { return a.volt > b.volt; });
   std::vector<double> ys;
+  ys.reserve(marks.size());
   for (const Mark& m : marks) ys.push_back(plot.y(m.volt) + 4);
   spread(ys, 15, plot.topLeft.y + 6, plot.bottomRight.y);
   for (std::size_t i = 0; i < marks.size(); ++i) {

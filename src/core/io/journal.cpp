@@ -52,6 +52,7 @@ std::vector<JournalEntry> orphanJournals(const std::string& folder) {
   }
   std::sort(found.begin(), found.end(), [](const auto& a, const auto& b) { return a.first > b.first; });
   std::vector<JournalEntry> out;
+  out.reserve(found.size());
   for (auto& [time, entry] : found) out.push_back(std::move(entry));
   return out;
 }

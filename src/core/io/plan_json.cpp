@@ -153,7 +153,7 @@ void readFields(Owner& owner, const Json& json, const std::string& path, std::se
   for (const FieldSpec& spec : fieldsOf<Owner>()) {
     const std::string key(spec.key);
     const auto found = json.find(key);
-    const std::string place = path + "/" + key;
+    const std::string place = fmt::format("{}/{}", path, key);
     if (found == json.end()) {
       if (spec.required && spec.kind == Kind::Text && spec.key == "id") refuse(place, "nothing", "an id");
       if (spec.required && spec.kind == Kind::CellId) refuse(place, "nothing", expectedWords(spec));

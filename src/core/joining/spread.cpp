@@ -46,7 +46,9 @@ Band bandOf(std::vector<double> values) {
   b.count = values.size();
   if (values.empty()) return b;
   std::sort(values.begin(), values.end());
-  const auto at = [&](double share) { return values[static_cast<std::size_t>(share * static_cast<double>(values.size() - 1) + 0.5)]; };
+  const auto at = [&](double share) {
+    return values[static_cast<std::size_t>(std::lround(share * static_cast<double>(values.size() - 1)))];
+  };
   b.low = at(0.1);
   b.middle = at(0.5);
   b.high = at(0.9);

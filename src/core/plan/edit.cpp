@@ -71,7 +71,7 @@ std::string siblingOf(const std::string& pointer, std::string_view key) {
 
 std::string freshId(const Plan& plan, const std::string& stem) {
   for (int n = 1;; ++n) {
-    const std::string id = n == 1 ? stem : fmt::format("{}-{}", stem, n);
+    std::string id = n == 1 ? stem : fmt::format("{}-{}", stem, n);
     if (id != "joint" && id != "controller" && !plan.findPack(id) &&
         std::none_of(plan.chargers.begin(), plan.chargers.end(), [&](const Charger& c) { return c.id == id; }))
       return id;

@@ -242,7 +242,7 @@ Expected<double> parseNumber(std::string_view raw) {
 
 Expected<double> parseQuantity(std::string_view raw, Kind kind, UnitSystem system) {
   const std::string text = trimmed(raw);
-  const auto fail = [&](std::string extra) { return unexpected("", quoted(text) + extra, expectedWords(kind)); };
+  const auto fail = [&](std::string_view extra) { return unexpected("", quoted(text).append(extra), expectedWords(kind)); };
   if (text.empty()) return unexpected("", "nothing", expectedWords(kind));
   const NumberAndRest parts = splitNumber(text);
   if (parts.rest.starts_with('/') && (kind == Kind::Length || kind == Kind::SmallLength)) {

@@ -284,12 +284,11 @@ std::vector<EntrySection> JoiningStation::sections() const {
   const Plan& plan = kit_.document.plan();
   const QString joining = QStringLiteral("/joining/");
   std::vector<EntrySection> out;
-  out.push_back({QStringLiteral("The ride draws"),
-                 plan.joining.loadMode == LoadMode::Power
-                     ? QStringList{joining + QStringLiteral("load_mode"), joining + QStringLiteral("load_power_W")}
-                 : plan.joining.loadMode == LoadMode::Current
-                     ? QStringList{joining + QStringLiteral("load_mode"), joining + QStringLiteral("load_current_A")}
-                     : QStringList{joining + QStringLiteral("load_mode")}});
+  QStringList ride{joining + QStringLiteral("load_mode")};
+  if (plan.joining.loadMode == LoadMode::Power) ride << joining + QStringLiteral("load_power_W");
+  if (plan.joining.loadMode == LoadMode::Current) ride << joining + QStringLiteral("load_current_A");
+  ride << QStringLiteral("/bike/controller/regen_current_A");
+  out.push_back({QStringLiteral("The ride draws"), ride});
   if (plan.packs.size() > 1) {
     QStringList joint;
     if (plan.joining.method == Method::Converter)

@@ -20,9 +20,11 @@ MethodsPage::MethodsPage(Kit kit) : StationPage(kit), methods_(kit, this) {
   table_->setGround([this](drawing::Size size) {
     const auto* methods = methods_.ready();
     if (!methods) return nothing(size);
-    std::vector<std::string> names;
-    for (const MethodFigures& m : *methods) names.push_back(methodName(m.method).toStdString());
-    return drawing::methodTable(*methods, names, kit_.document.plan(), size);
+    std::vector<drawing::MethodWords> words;
+    for (const MethodFigures& m : *methods)
+      words.push_back({methodName(m.method).toStdString(),
+                       methodLines(m.method, kit_.document.plan(), kit_.document.assessment()).front().words.toStdString()});
+    return drawing::methodTable(*methods, words, kit_.document.plan(), size);
   });
   table_->setMinimumHeight(432);
   column->addWidget(clearScroll(table_), 1);
