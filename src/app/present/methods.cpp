@@ -27,8 +27,11 @@ MethodLine directLine(const Figures& f) {
 
 /// A diode's share of the energy at the nominal voltage.
 MethodLine schottkyLine(const Figures& f) {
-  if (f.packs.empty()) return {QStringLiteral("0.45 V lost in each leg"), false};
-  const double share = 0.45 / f.packs.front().model.nominal.value();
+  Joining joining;
+  joining.method = Method::Schottky;
+  const Volt drop = jointOf(joining, 2).forwardDrop;
+  if (f.packs.empty()) return {QStringLiteral("%1 lost in each leg").arg(volts(drop)), false};
+  const double share = drop / f.packs.front().model.nominal;
   return {QStringLiteral("%1 % lost as heat").arg(text(formatNumber(share * 100, 2))), false};
 }
 

@@ -18,13 +18,13 @@ std::string volts(Volt v) { return formatNumber(v.value()) + " V"; }
 constexpr double diodeLimit = 90;  // °C
 constexpr double warmAir = 40;     // °C
 
-std::vector<std::string> partsFor(Method method, const Figures& f) {
+std::vector<std::string> partsFor(const Plan& plan, const Figures& f) {
   std::vector<std::string> out;
   if (f.packs.empty()) return out;
   Volt full(0);
   for (const PackFigures& p : f.packs) full = std::max(full, p.model.full);
   const std::string need = f.demand.peak ? amps(*f.demand.peak * 1.25) : "1.25 × the controller's limit";
-  switch (method) {
+  switch (plan.joining.method) {
     case Method::Direct:
       out.push_back(fmt::format("lead for {}, a fuse per branch", f.demand.peak ? amps(*f.demand.peak) : "the peak"));
       out.push_back("caps for loose plugs");
@@ -33,8 +33,9 @@ std::vector<std::string> partsFor(Method method, const Figures& f) {
     case Method::Schottky: {
       out.push_back(fmt::format("diodes {}, {}", need, volts(full * 1.2)));
       if (f.demand.sustained) {
-        const double watts = 0.45 * f.demand.sustained->value() + 0.008 * f.demand.sustained->value() * f.demand.sustained->value();
-        out.push_back(fmt::format("heat-sink {} K/W ({} W)", formatNumber((diodeLimit - warmAir) / watts, 2), formatNumber(watts, 2)));
+        const Watt watts = *f.demand.sustained * (f.joint.forwardDrop + *f.demand.sustained * f.joint.onResistance);
+        out.push_back(fmt::format("heat-sink {} K/W ({} W)", formatNumber((diodeLimit - warmAir) / watts.value(), 2),
+                                  formatNumber(watts.value(), 2)));
       }
       break;
     }
@@ -43,7 +44,8 @@ std::vector<std::string> partsFor(Method method, const Figures& f) {
       out.push_back("or one plug moved by hand, controller off");
       break;
     case Method::Converter:
-      out.push_back(fmt::format("converter set to {}, diode out", volts(f.packs.front().model.nominal * 1.03)));
+      if (const auto fed = converterPack(plan))
+        out.push_back(fmt::format("converter set to {}, diode out", volts(converterOf(plan, f.packs, *fed, *fed).set)));
       out.push_back(fmt::format("joiner {} for the others", need));
       break;
   }
@@ -90,7 +92,7 @@ std::vector<MethodFigures> compareMethods(const Plan& plan, const Catalogue& cat
       if (f.firstForbid.empty()) f.firstForbid = finding.id;
       f.forbids.push_back(finding.sentence);
     }
-    f.parts = partsFor(m, a.figures);
+    f.parts = partsFor(other, a.figures);
     if (a.figures.ride) {
       for (const SourceResult& r : a.figures.ride->sources) f.lost += r.heatInJoint;
       f.lost += a.figures.ride->heatInConverter;

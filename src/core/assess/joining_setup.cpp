@@ -12,10 +12,6 @@ struct JointValues {
   MilliOhm on;
 };
 
-constexpr double efficiencyAssumed = 0.92;
-const Ampere outputAssumed(5);
-const MilliAmpere standbyAssumed(20);
-constexpr double setShare = 1.03;     // of the others' nominal voltage
 const Volt cutAboveMinimum(0.1);      // per cell
 constexpr double metresPerHill = 25;  // of the built-in hilly ride
 constexpr int mostHills = 60;
@@ -76,17 +72,18 @@ bool policyApplies(Policy policy, const Joining& joining) {
 
 Converter converterOf(const Plan& plan, const std::vector<PackFigures>& packs, std::size_t pack, std::size_t place) {
   const ConverterPart& part = plan.joining.converter;
+  const ConverterAssumed assumed;
   const PackModel& own = packs[pack].model;
   Volt others(0);
   for (std::size_t k = 0; k < packs.size(); ++k)
     if (k != pack) others = std::max(others, packs[k].model.nominal);
   Converter c;
   c.source = place;
-  c.set = part.set.value_or(others * setShare);
-  c.outputLimit = part.output.value_or(part.power ? Ampere(1e9) : outputAssumed);
+  c.set = part.set.value_or(others * assumed.setShare);
+  c.outputLimit = part.output.value_or(part.power ? Ampere(1e9) : assumed.output);
   if (part.power) c.powerLimit = *part.power;
-  c.efficiency = part.efficiency ? part.efficiency->value() : efficiencyAssumed;
-  c.standby = part.standby.value_or(standbyAssumed);
+  c.efficiency = part.efficiency ? part.efficiency->value() : assumed.efficiency;
+  c.standby = part.standby.value_or(assumed.standby);
   c.inputLow = part.inputLow.value_or(Volt(0));
   if (part.inputHigh) c.inputHigh = *part.inputHigh;
   c.ownCut = part.ownCut.value_or(own.lowestUnderLoad + cutAboveMinimum * own.series);

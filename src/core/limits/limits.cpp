@@ -63,8 +63,13 @@ struct Builder {
     e.shortCounts = boost && *boost <= *time;
   }
 
-  /// `behind`: what a converter draws from this pack at most; empty for a pack that carries the bike itself.
-  void pack(std::size_t k, const PackModel& model, double share, Known<Ampere> behind) {
+  /// What a converter draws from the pack behind it: at its lowest input, and at the pack's nominal volts.
+  struct Behind {
+    Known<Ampere> peak, sustained;
+  };
+
+  /// `behind`: empty for a pack that carries the bike itself.
+  void pack(std::size_t k, const PackModel& model, double share, const Behind& behind) {
     const Pack& p = plan.packs[k];
     const int index = static_cast<int>(k);
     const std::string at = fmt::format("/packs/{}", k);
@@ -79,7 +84,7 @@ struct Builder {
       add(ElementKind::Fuse, index, p.id + "/fuse", "fuse of " + model.name, at + "/fuse/rating_A", p.fuse.rating);
     add(ElementKind::Plug, index, p.id + "/plug", "plug of " + model.name, at + "/plug", plugRating(catalogue, p.plug, false));
     lead(ElementKind::Lead, index, p.id + "/lead", "lead of " + model.name, plan.leadOf(p.id));
-    if (plan.packs.size() > 1 && plan.joining.method != Method::Direct && !behind)
+    if (plan.packs.size() > 1 && plan.joining.method != Method::Direct && !behind.peak)
       add(ElementKind::JoinerInput, index, p.id + "/input", "joiner input of " + model.name, "/joining/part/input_A",
           plan.joining.part.input);
     const bool apart = plan.joining.limitWhileApart && plan.packs.size() > 1;
@@ -88,7 +93,9 @@ struct Builder {
         out[i].peak = *plan.joining.limitWhileApart + plan.bike.controller.currentTolerance.value_or(Ampere(0)) + demand.accessories;
       if (out[i].peak && demand.peak) out[i].peak = std::min(*out[i].peak, *demand.peak) * share;
       if (out[i].sustained) out[i].sustained = *out[i].sustained * share;
-      if (behind) out[i].peak = out[i].sustained = behind;
+      if (!behind.peak) continue;
+      out[i].peak = behind.peak;
+      out[i].sustained = behind.sustained;
     }
   }
 
@@ -102,14 +109,18 @@ struct Builder {
 
 }  // namespace
 
-Known<Ampere> converterInputPeak(const ConverterPart& part, const PackModel& pack, Volt bus) {
+Volt converterLowestInput(const ConverterPart& part, const PackModel& pack) {
+  return std::max(part.inputLow.value_or(Volt(0)), part.ownCut.value_or(pack.lowestUnderLoad));
+}
+
+Known<Ampere> converterInput(const ConverterPart& part, Volt bus, Volt at) {
+  const ConverterAssumed assumed;
   if (!part.output && !part.power) return std::nullopt;
   Watt most(1e9);
   if (part.output) most = std::min(most, part.set.value_or(bus) * *part.output);
   if (part.power) most = std::min(most, *part.power);
-  const Volt low = std::max(part.inputLow.value_or(Volt(0)), part.ownCut.value_or(pack.lowestUnderLoad));
-  const double efficiency = part.efficiency ? part.efficiency->value() : 0.92;
-  return most / efficiency / std::max(low, Volt(1)) + Ampere(part.standby.value_or(MilliAmpere(20)));
+  const double efficiency = part.efficiency ? part.efficiency->value() : assumed.efficiency;
+  return most / efficiency / std::max(at, Volt(1)) + Ampere(part.standby.value_or(assumed.standby));
 }
 
 Demand demandOf(const Plan& plan, Known<Watt> worstTenMinutes, Known<Volt> nominal) {
@@ -151,8 +162,13 @@ std::vector<Element> elementsOf(const Plan& plan, const std::vector<PackModel>& 
   Builder b{plan, catalogue, demand, {}};
   const auto fedBy = converterPack(plan);
   for (std::size_t k = 0; k < packs.size(); ++k) {
-    Known<Ampere> behind;
-    if (fedBy == k) behind = converterInputPeak(plan.joining.converter, packs[k], packs[k == 0 ? 1 : 0].full);
+    Builder::Behind behind;
+    if (fedBy == k) {
+      const ConverterPart& part = plan.joining.converter;
+      const Volt bus = packs[k == 0 ? 1 : 0].full;
+      const Volt low = converterLowestInput(part, packs[k]);
+      behind = {converterInput(part, bus, low), converterInput(part, bus, std::max(low, packs[k].nominal))};
+    }
     b.pack(k, packs[k], shareOf(plan, packs, k), behind);
   }
   if (packs.size() > 1 && plan.joining.method != Method::Direct)

@@ -46,9 +46,18 @@ struct Element {
   std::optional<double> headroomSustained() const;
 };
 
-/// Largest current that a converter draws from its pack: at the lowest voltage at which it still works. Empty while its
-/// output is not known.
-Known<Ampere> converterInputPeak(const ConverterPart& part, const PackModel& pack, Volt bus);
+/// What is taken of a converter that does not say.
+struct ConverterAssumed {
+  double efficiency = 0.92;
+  Ampere output{5};
+  MilliAmpere standby{20};
+  double setShare = 1.03;  ///< of the others' nominal voltage
+};
+
+/// Current that a converter at its limit draws from a pack that stands at `at`. Empty while its output is not known.
+Known<Ampere> converterInput(const ConverterPart& part, Volt bus, Volt at);
+/// The lowest voltage of the pack at which it still works: there it draws most.
+Volt converterLowestInput(const ConverterPart& part, const PackModel& pack);
 
 /// All elements, each pack's from the cells outward, then the joint and the main run.
 std::vector<Element> elementsOf(const Plan& plan, const std::vector<PackModel>& packs, const Catalogue& catalogue, const Demand& demand);

@@ -314,7 +314,8 @@ void join18(const Context& c, Findings& out) {
   const auto k = converterPack(c.plan);
   if (!k) return;
   const PackModel& m = c.figures.packs[*k].model;
-  const Known<Ampere> need = converterInputPeak(c.plan.joining.converter, m, c.figures.packs[*k == 0 ? 1 : 0].model.full);
+  const Known<Ampere> need = converterInput(c.plan.joining.converter, c.figures.packs[*k == 0 ? 1 : 0].model.full,
+                                            converterLowestInput(c.plan.joining.converter, m));
   if (!need) return;
   for (const Element& e : c.figures.elements) {
     if (e.pack != static_cast<int>(*k) || !e.continuous || *e.continuous >= *need) continue;
