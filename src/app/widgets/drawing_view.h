@@ -4,6 +4,7 @@
 
 #include <QPixmap>
 #include <QWidget>
+#include <array>
 #include <functional>
 
 #include "app/widgets/kit.h"
@@ -28,6 +29,8 @@ class DrawingView : public QWidget {
   /// The part under keyboard focus or the one last clicked; empty if none.
   QString currentPart() const { return current_; }
   QSize minimumSizeHint() const override { return {120, 60}; }
+  /// What was painted last: the ground, and the layer that moves over it.
+  std::array<const drawing::Drawing*, 2> shown() const { return {&ground_, &overlay_}; }
 
  Q_SIGNALS:
   void partClicked(const QString& part);

@@ -46,12 +46,14 @@ Drawing chargerMatrix(const Subject& subject, Size size) {
   const double column = (size.width - head) / static_cast<double>(f.packs.size());
   const double line = std::min(74.0, (size.height - 26) / static_cast<double>(chargers.size()));
   for (std::size_t k = 0; k < f.packs.size(); ++k)
-    pen.text({head + column * (static_cast<double>(k) + 0.5), 16},
-             fmt::format("{}, full {} V", f.packs[k].model.name, formatNumber(f.packs[k].model.full.value())), Face::Small, Ink::Ink,
-             Anchor::Middle);
+    pen.text(
+        {head + column * (static_cast<double>(k) + 0.5), 16},
+        elided(f.packs[k].model.name, Face::Small, column - 84) + fmt::format(", full {} V", formatNumber(f.packs[k].model.full.value())),
+        Face::Small, Ink::Ink, Anchor::Middle);
   for (std::size_t c = 0; c < chargers.size(); ++c) {
     const double y = 26 + line * static_cast<double>(c);
-    pen.text({0, y + line / 2 - 3}, chargers[c].name.empty() ? chargers[c].id : chargers[c].name, Face::Label, Ink::Ink);
+    pen.text({0, y + line / 2 - 3}, elided(chargers[c].name.empty() ? chargers[c].id : chargers[c].name, Face::Label, head - 10),
+             Face::Label, Ink::Ink);
     pen.text({0, y + line / 2 + 14},
              fmt::format("{} V  {} A", chargers[c].output ? formatNumber(chargers[c].output->value()) : "?",
                          chargers[c].current ? formatNumber(chargers[c].current->value()) : "?"),
@@ -67,8 +69,9 @@ Drawing chargerMatrix(const Subject& subject, Size size) {
     cell.tip = fmt::format("{} with {}: {}, {}{}", chargers[pair.charger].name, f.packs[pair.pack].model.name, w.head, w.detail,
                            pair.assigned ? "; in use" : "");
     if (w.shape >= 0) pen.severity({x + 20, y + line / 2}, w.shape);
-    pen.text({x + 34, y + line / 2 - 3}, w.head + (pair.assigned ? "  · in use" : ""), Face::Label, w.ink);
-    pen.text({x + 34, y + line / 2 + 14}, w.detail, Face::Small, Ink::Ink);
+    pen.text({x + 34, y + line / 2 - 3}, elided(w.head + (pair.assigned ? "  · in use" : ""), Face::Label, column - 40), Face::Label,
+             w.ink);
+    pen.text({x + 34, y + line / 2 + 14}, elided(w.detail, Face::Small, column - 40), Face::Small, Ink::Ink);
     d.description += cell.tip + ". ";
   }
   return d;

@@ -126,8 +126,11 @@ void Plot::xTicks(Pen& pen, int about, const std::string& unit) const {
   for (std::size_t i = 0; i < ticks.size(); ++i) {
     pen.line({{x(ticks[i]), bottomRight.y}, {x(ticks[i]), bottomRight.y + 4}}, Ink::Soft);
     const bool last = i + 1 == ticks.size();
-    pen.text({x(ticks[i]), bottomRight.y + 17}, formatNumber(ticks[i]) + (last ? " " + unit : ""), Face::SmallFigure, Ink::Soft,
-             Anchor::Middle);
+    const std::string words = formatNumber(ticks[i]) + (last ? " " + unit : "");
+    const double rightmost = bottomRight.x + 6;
+    const bool wide = x(ticks[i]) + textWidth(words, Face::SmallFigure) / 2 > rightmost;
+    pen.text({wide ? rightmost : x(ticks[i]), bottomRight.y + 17}, words, Face::SmallFigure, Ink::Soft,
+             wide ? Anchor::End : Anchor::Middle);
   }
 }
 

@@ -40,6 +40,34 @@ std::string endWords(const DischargeRun& run) {
   return "";
 }
 
+/// A mark and a time where each waiting pack joins in; times that would meet go below each other, and one is said once.
+void drawKnees(Pen& pen, const Plot& plot, const DischargeRun& run) {
+  struct Said {
+    double left, right;
+    int line;
+    std::string words;
+  };
+  std::vector<Said> said;
+  for (const SourceResult& source : run.sources) {
+    if (!source.knee || *source.knee <= Second(0)) continue;
+    const double x = plot.x(source.knee->value() / 60);
+    const std::string words =
+        fmt::format("{} {} min", source.kneeBecauseAnotherLeft ? "takes over" : "knee", formatNumber(source.knee->value() / 60, 2));
+    pen.line({{x, plot.topLeft.y}, {x, plot.topLeft.y + 16}}, Ink::Ink, 1.5);
+    const double width = textWidth(words, Face::Small);
+    const bool late = x > plot.bottomRight.x - 130;
+    Said here{late ? x - 5 - width : x + 5, late ? x - 5 : x + 5 + width, 0, words};
+    const auto meets = [&](const Said& other) {
+      return other.line == here.line && here.left < other.right + 6 && other.left < here.right + 6;
+    };
+    if (std::any_of(said.begin(), said.end(), [&](const Said& other) { return meets(other) && other.words == words; })) continue;
+    while (std::any_of(said.begin(), said.end(), meets)) ++here.line;
+    pen.text({late ? here.right : here.left, plot.topLeft.y + 14 + 15 * here.line}, words, Face::Small, Ink::Ink,
+             late ? Anchor::End : Anchor::Start);
+    said.push_back(std::move(here));
+  }
+}
+
 /// Rows for one curve: a sample per pixel column and one at each knee and leaving, which a column might miss.
 std::vector<Row> rowsFor(const DischargeRun& run, int columns) {
   std::vector<double> times;
@@ -109,16 +137,7 @@ Drawing rideChart(const Subject& subject, Size size) {
     pen.line({{legendX - 22, 10}, {legendX, 10}}, packInk(k), 2, packPattern(k));
     legendX -= 34;
   }
-  for (std::size_t k = 0; k < run.sources.size(); ++k) {
-    const auto& knee = run.sources[k].knee;
-    if (!knee || *knee <= Second(0)) continue;
-    const double x = top.x(knee->value() / 60);
-    pen.line({{x, top.topLeft.y}, {x, top.topLeft.y + 16}}, Ink::Ink, 1.5);
-    const bool late = x > top.bottomRight.x - 130;
-    pen.text({late ? x - 5 : x + 5, top.topLeft.y + 14},
-             fmt::format("{} {} min", run.sources[k].kneeBecauseAnotherLeft ? "takes over" : "knee", formatNumber(knee->value() / 60, 2)),
-             Face::Small, Ink::Ink, late ? Anchor::End : Anchor::Start);
-  }
+  drawKnees(pen, top, run);
   const auto truth = samplesOf(rows, [&](const Row& r) { return truthAt(f, r).value() * 100; });
   const auto gauge = samplesOf(rows, [&](const Row& r) { return gaugeAt(f, r.controller).value() * 100; });
   std::vector<Point> between = columnPairs(bottom, truth);
@@ -208,11 +227,13 @@ class BasinMaker {
     floorY_ = size_.height - pipeRoom;
     busY_ = floorY_ + 56;
     junction_ = (plot_.topLeft.x + plot_.bottomRight.x) / 2;
-    for (double v : roundTicks(plot_.yMin, plot_.yMax, 4)) {
+    for (double v : ticks()) {
       pen_.line({{plot_.topLeft.x, plot_.y(v)}, {plot_.bottomRight.x, plot_.y(v)}}, Ink::BankLine, 1, Pattern::Dotted);
       pen_.text({size_.width - 4, plot_.y(v) + 4}, formatNumber(v) + " V", Face::SmallFigure, Ink::Soft, Anchor::End);
     }
   }
+
+  std::vector<double> ticks() const { return roundTicks(plot_.yMin, plot_.yMax, 4); }
 
   double widthOf(std::size_t k) const {
     const double room = plot_.bottomRight.x - plot_.topLeft.x - gap * static_cast<double>(count_);
@@ -272,7 +293,13 @@ class BasinMaker {
     if (f_.cutoff <= Volt(0) || f_.cutoff.value() <= plot_.yMin) return;
     const double y = plot_.y(f_.cutoff.value());
     pen_.line({{plot_.topLeft.x, y}, {plot_.bottomRight.x, y}}, Ink::Stop, 1, Pattern::Dashed);
-    pen_.text({size_.width - 4, y + 18}, "cut-off", Face::Small, Ink::Stop, Anchor::End);
+    // Beside the volts of the scale: below the line, or wherever there is room for a word.
+    const std::vector<double> volts = ticks();
+    for (const double base : {y + 18, y - 7, y + 32})
+      if (std::none_of(volts.begin(), volts.end(), [&](double v) { return std::abs(plot_.y(v) + 4 - base) < 13; })) {
+        pen_.text({size_.width - 4, base}, "cut-off", Face::Small, Ink::Stop, Anchor::End);
+        return;
+      }
   }
 
   void describe() {

@@ -126,7 +126,7 @@ Drawing methodTable(const std::vector<MethodFigures>& methods, const std::vector
     }
     bar(pen, {x1, y + 10}, figures, m.lost.value() / mostLost * 0.9, number(m.lost.value()) + " Wh", Ink::Copper);
     bar(pen, {x2, narrow ? y + 28 : y + 10}, figures, m.range.value() / mostRange * 0.9, number(m.range.value(), 3) + " km", Ink::Water);
-    if (const double less = mostRange - m.range.value(); less >= 0.05)
+    if (const double less = mostRange - m.range.value(); less >= 0.05 && !(narrow && !m.forbids.empty()))
       pen.text({x2, narrow ? y + 58 : y + 40}, number(less) + " km less", Face::Small, Ink::Soft);
     double at = y + 20;
     for (const std::string& part : m.parts) at += paragraph(pen, {x3, at}, room, part, Face::Small, Ink::Ink, 2);

@@ -37,7 +37,9 @@ void verdict(Pen& pen, Point at, double room, const PairVerdict& v) {
   std::string word(pairingWord(v.pairing));
   if (textWidth(word, Face::Small) > room - (x - at.x)) word = word.substr(word.find(' ') + 1);  // "care" behind its shape
   pen.text({x, at.y}, word, Face::Small, ink);
-  if (!v.rule.empty()) pen.text({x, at.y + 14}, v.rule, Face::SmallFigure, Ink::Soft);
+  if (v.rule.empty()) return;
+  const bool fits = textWidth(v.rule, Face::SmallFigure) <= room - (x - at.x);
+  pen.text({fits ? x : at.x, at.y + 14}, v.rule, Face::SmallFigure, Ink::Soft);
 }
 
 }  // namespace

@@ -85,7 +85,8 @@ Drawing rangeBand(const Subject& subject, Size size) {
   const double need = subject.plan.routes.front().length.value();
   const double scale = subject.units == UnitSystem::Imperial ? 1 / 1.609344 : 1;
   const double widest = std::max(r.hopeful.value(), need) * 1.16;
-  const Plot plot{{150, 14}, {size.width - 20, size.height - 26}, 0, widest * scale, 0, 1};
+  const double names = std::min(190.0, size.width * 0.24);
+  const Plot plot{{names + 10, 14}, {size.width - 20, size.height - 26}, 0, widest * scale, 0, 1};
   plot.xTicks(pen, 8, subject.units == UnitSystem::Imperial ? "mi" : "km");
   struct Bar {
     std::string name;
@@ -95,8 +96,8 @@ Drawing rangeBand(const Subject& subject, Size size) {
   std::vector<Bar> bars;
   if (f.packs.size() > 1) bars.push_back({"all together, full", r.cautious, r.likely, r.hopeful, Ink::Water});
   for (const PackFigures& p : f.packs)
-    bars.push_back({p.model.name + (f.packs.size() > 1 ? " alone, full" : ", full"), *p.rangeAlone * 0.85, *p.rangeAlone,
-                    *p.rangeAlone * 1.15, Ink::Shoal});
+    bars.push_back({elided(p.model.name, Face::Small, names - 76) + (f.packs.size() > 1 ? " alone, full" : ", full"), *p.rangeAlone * 0.85,
+                    *p.rangeAlone, *p.rangeAlone * 1.15, Ink::Shoal});
   bars.push_back({"as charged now", r.now * 0.85, r.now, r.now * 1.15, Ink::Shoal});
   const double step = (plot.bottomRight.y - plot.topLeft.y) / static_cast<double>(bars.size());
   for (std::size_t i = 0; i < bars.size(); ++i) {

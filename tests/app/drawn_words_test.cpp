@@ -1,0 +1,118 @@
+// The words in the drawings, measured with the fonts they are painted in: none lies over another, none leaves its drawing.
+#include <QFontMetricsF>
+#include <QLabel>
+#include <QTest>
+#include <catch2/catch.hpp>
+
+#include "app/shell/station_table.h"
+#include "app/widgets/drawing_view.h"
+#include "app/widgets/pages.h"
+#include "app/window_test.h"
+#include "core/plan/edit.h"
+#include "support/plans.h"
+
+using namespace driving;
+
+namespace {
+
+constexpr double hair = 2.0;  // pixels that letters may come nearer than they should
+
+struct Words {
+  QString text;
+  QRectF box;
+};
+
+/// The letters of a text without the room above and below them.
+Words placed(const drawing::Shape& s, const Look& look) {
+  const QFont font = look.font(s.face);
+  const QFontMetricsF metrics(font);
+  const QString words = QString::fromStdString(s.text);
+  const double width = metrics.horizontalAdvance(words), height = font.pixelSize() * 0.72;
+  double left = s.points[0].x;
+  if (s.anchor == drawing::Anchor::Middle) left -= width / 2;
+  if (s.anchor == drawing::Anchor::End) left -= width;
+  return {words, QRectF(left, s.points[0].y - height, width, height)};
+}
+
+QStringList faults(const DrawingView& view, const Look& look) {
+  QStringList out;
+  std::vector<Words> words;
+  for (const drawing::Drawing* d : view.shown())
+    for (const drawing::Shape& s : d->shapes)
+      if (s.kind == drawing::ShapeKind::Text && !s.text.empty()) words.push_back(placed(s, look));
+  for (std::size_t i = 0; i < words.size(); ++i) {
+    const QRectF& a = words[i].box;
+    if (a.left() < -hair || a.right() > view.width() + hair || a.top() < -hair || a.bottom() > view.height() + hair)
+      out << QStringLiteral("\"%1\" leaves its drawing").arg(words[i].text);
+    for (std::size_t k = i + 1; k < words.size(); ++k) {
+      const QRectF both = a & words[k].box;
+      if (both.width() > hair && both.height() > hair) out << QStringLiteral("\"%1\" over \"%2\"").arg(words[i].text, words[k].text);
+    }
+  }
+  return out;
+}
+
+bool isAtWork(QWidget* station) {
+  for (QLabel* l : station->findChildren<QLabel*>())
+    if (l->isVisible() && l->text().contains(QStringLiteral("…")) &&
+        (l->text().startsWith(QStringLiteral("Working out")) || l->text().startsWith(QStringLiteral("Putting"))))
+      return true;
+  return false;
+}
+
+void lookAtEveryDrawing(Bench& b, const std::string& what) {
+  for (const StationRow& row : stationTable()) {
+    b.window().goToStation(row.station);
+    Bench::settle();
+    QWidget* station = b.window().stationView(row.station);
+    auto* pages = station->findChild<Pages*>();
+    for (int i = 0; i < (pages ? pages->count() : 1); ++i) {
+      if (pages) pages->choose(i);
+      Bench::settle();
+      for (int k = 0; k < 300 && isAtWork(station); ++k) {
+        QTest::qWait(10);
+        Bench::settle();
+      }
+      for (DrawingView* view : b.window().findChildren<DrawingView*>()) {
+        if (!view->isVisible()) continue;
+        view->grab();
+        INFO(what << ", " << stationName(row.station) << " page " << i + 1 << ": " << view->accessibleName().toStdString());
+        const QStringList found = faults(*view, b.window().look());
+        CHECK(found.join(QStringLiteral("; ")).toStdString() == "");
+      }
+    }
+    if (pages) pages->choose(0);
+  }
+}
+
+Plan fourPacks() {
+  Plan plan = *withDuplicatePack(plans::demo(), 1);
+  plan = *withDuplicatePack(plan, 0);
+  plan.packs[2].name = "the spare pack from the reading-room trailer";
+  plan.packs[3].series = 14;
+  return plan;
+}
+
+}  // namespace
+
+TEST_CASE("no word of a drawing lies over another or leaves it, on every page") {
+  const auto [what, plan] = GENERATE(table<std::string, Plan>({{"the demo", plans::demo()},
+                                                               {"one pack", *withoutPack(plans::demo(), 1)},
+                                                               {"four packs, long names", fourPacks()},
+                                                               {"barrow", plans::example("allotment-barrow")},
+                                                               {"tractor", plans::example("moor-tractor")},
+                                                               {"folder", plans::example("quarry-town-folder")}}));
+  const QSize size = GENERATE(QSize(1280, 800), QSize(1100, 700), QSize(1900, 1040));
+  Bench b;
+  b.window().resize(size);
+  b.window().session().begin(plan);
+  lookAtEveryDrawing(b, what + " at " + std::to_string(size.width()));
+}
+
+TEST_CASE("the same in miles and pounds, for every way to join") {
+  const char* method = GENERATE("direct", "schottky", "selector", "converter");
+  Bench b;
+  b.document().setUnits(UnitSystem::Imperial);
+  b.document().commit(withField(b.document().plan(), "/joining/method", FieldValue{std::string(method)}));
+  lookAtEveryDrawing(b, method);
+}
