@@ -286,9 +286,12 @@ std::vector<ShareProof> shareProofs(const Plan&, const Figures& f) {
 }
 
 std::optional<SharingInput> sharingInputOf(const Figures& f) {
-  if (f.packs.size() < 2 || !f.ride) return std::nullopt;
+  if (f.packs.size() < 2 || !f.ride || f.ride->input().converter) return std::nullopt;
   const std::size_t first = fullerPack(f);
   const PackModel& m = f.packs[first].model;
+  if (std::any_of(f.packs.begin(), f.packs.end(),
+                  [&](const PackFigures& p) { return p.model.series != m.series || p.model.chemistry != m.chemistry; }))
+    return std::nullopt;
   SharingInput in;
   in.chemistry = m.chemistry;
   in.curve = m.curve;
@@ -343,8 +346,9 @@ std::vector<SecondPackLine> secondPackChanges(const Plan& plan, const Figures& f
     double all = 0;
     for (const PackFigures& p : f.packs) all += p.model.capacity.value();
     out.push_back({"Life of the cells", "longer",
-                   fmt::format("{} C on the first pack alone, {} C shared, and half as deep a discharge for the same way",
-                               formatNumber(stock, 2), formatNumber(f.demand.sustained->value() / all, 2))});
+                   fmt::format("{} C on the first pack alone, {} C shared, and a discharge {} % as deep for the same way",
+                               formatNumber(stock, 2), formatNumber(f.demand.sustained->value() / all, 2),
+                               formatNumber(100 * f.packs.front().model.capacity.value() / all, 2))});
   } else {
     out.push_back({"Life of the cells", "longer", "lower C-rate and less depth for the same way"});
   }

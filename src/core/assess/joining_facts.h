@@ -96,7 +96,8 @@ struct ShareProof {
 };
 std::vector<ShareProof> shareProofs(const Plan& plan, const Figures& figures);
 
-/// What the check of a logged ride needs, from the plan's ride; empty with fewer than two packs.
+/// What the check of a logged ride needs, from the plan's ride; empty with fewer than two packs, with unlike ones, whose
+/// volts do not fall along one curve, and behind a converter.
 std::optional<SharingInput> sharingInputOf(const Figures& figures);
 
 /// "What does a second pack change?" in four lines: the controller's limit, sag, no-load speed, life.

@@ -52,9 +52,9 @@ Drawing chargerMatrix(const Subject& subject, Size size) {
         Face::Small, Ink::Ink, Anchor::Middle);
   for (std::size_t c = 0; c < chargers.size(); ++c) {
     const double y = 26 + line * static_cast<double>(c);
-    pen.text({0, y + line / 2 - 3}, elided(chargers[c].name.empty() ? chargers[c].id : chargers[c].name, Face::Label, head - 10),
+    pen.text({8, y + line / 2 - 3}, elided(chargers[c].name.empty() ? chargers[c].id : chargers[c].name, Face::Label, head - 16),
              Face::Label, Ink::Ink);
-    pen.text({0, y + line / 2 + 14},
+    pen.text({8, y + line / 2 + 14},
              fmt::format("{} V  {} A", chargers[c].output ? formatNumber(chargers[c].output->value()) : "?",
                          chargers[c].current ? formatNumber(chargers[c].current->value()) : "?"),
              Face::SmallFigure, Ink::Soft);

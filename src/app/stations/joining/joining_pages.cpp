@@ -241,7 +241,10 @@ void ProofPage::check() {
   const auto input = sharingInputOf(kit_.document.assessment().figures);
   const std::string typed = log_->toPlainText().toStdString();
   if (!input || trimmed(typed).empty()) {
-    verdict_->setText(input ? QStringLiteral("No ride pasted yet") : QStringLiteral("One pack: nothing to share"));
+    const bool several = kit_.document.assessment().figures.packs.size() > 1;
+    verdict_->setText(input     ? QStringLiteral("No ride pasted yet")
+                      : several ? QStringLiteral("Unlike packs, or one behind a converter: use a clamp on each lead, or the Ah put back")
+                                : QStringLiteral("One pack: nothing to share"));
     rows_->rebuild();
     return;
   }

@@ -79,7 +79,9 @@ void wire04(const Context& c, Findings& out) {
     f.why = "A fuse above its voltage melts but does not interrupt: the arc goes on burning inside it.";
     if (volts) {
       const double next = nextFuseVoltage(p.model.full);
-      f.what = fmt::format("The same size, rated {} V DC or more.", formatNumber(next));
+      f.what = fmt::format("The same size, rated {} V DC or more", formatNumber(next));
+      f.what +=
+          breaking ? fmt::format(", that breaks {} or more: this one breaks {}.", text(p.shortCurrent * 1.25), text(*fuse.breaking)) : ".";
       f.fixes.push_back({fmt::format("Same size, {} V", formatNumber(next)), {{packPointer(k, "fuse/dc_V"), FieldValue{next}}}});
     } else {
       f.what = fmt::format("A fuse that breaks {} or more.", text(p.shortCurrent * 1.25));
