@@ -1,11 +1,10 @@
-// What station Joining says beside the simulation: readings before a plug, live ends, sharing of logged rides, spread.
+// What station Joining says beside the simulation: readings before a plug, live ends, spread.
 #include <catch2/catch.hpp>
 #include <cmath>
 #include <random>
 
 #include "core/assess/joining_facts.h"
 #include "core/assess/joining_jobs.h"
-#include "core/joining/sharing.h"
 #include "core/joining/spread.h"
 #include "support/plans.h"
 
@@ -22,96 +21,6 @@ Plan withReadings(Plan plan, double first, double second, double restedMinutes =
 }
 
 MeetingFigures meeting(const Plan& plan) { return meetingOf(plan, plans::assessed(plan).figures); }
-
-SharingInput sharingOf(const DischargeInput& in, const DischargeRun& joined) {
-  SharingInput s;
-  s.series = in.sources[0].series;
-  s.curve = in.sources[0].curve;
-  s.fuller = in.sources[0].capacity;
-  s.all = in.sources[0].capacity + in.sources[1].capacity;
-  s.ways = waysOf(in.sources, 0, in.joint, in.common);
-  s.usual = in.load.current;
-  const Second knee = joined.sources[1].knee.value_or(joined.end);
-  s.knee = AmpereHour((in.sources[0].start - joined.at(knee).soc[0]).value() * in.sources[0].capacity.value());
-  return s;
-}
-
-struct Log {
-  std::vector<RideRow> rows;
-  SharingInput input;
-};
-
-enum class Riding { Steady, Changing, ChangingWithoutCurrent, OnlyChargeAndVolts };
-
-/// Powers that change every few seconds to minutes, now and then none at all.
-std::vector<PowerStep> changingPowers(std::mt19937& random, double mean, double seconds) {
-  const auto between = [&](double a, double b) { return std::uniform_real_distribution<double>(a, b)(random); };
-  std::vector<PowerStep> out;
-  for (double t = 0; t < seconds;) {
-    t += between(5, 120);
-    out.push_back({Second(t), Watt(between(0, 1) < 0.15 ? 0 : mean * between(0.4, 1.9))});
-  }
-  return out;
-}
-
-/// A noisy log of a random pair, of one pack alone or of both.
-Log simulatedLog(std::mt19937& random, bool shared, std::size_t rows, double depth, double noise, double apart,
-                 Riding riding = Riding::Steady) {
-  const auto between = [&](double a, double b) { return std::uniform_real_distribution<double>(a, b)(random); };
-  DischargeInput in;
-  for (int i = 0; i < 2; ++i) {
-    Source s;
-    s.id = "p";
-    s.series = 13;
-    s.cells = Ohm(between(0.07, 0.14));
-    s.path = Ohm(between(0.02, 0.05));
-    s.slow = Ohm(between(0.015, 0.035));
-    s.slowCapacitance = Farad(between(300, 1200));
-    s.capacity = AmpereHour(between(8, 18));
-    in.sources.push_back(s);
-  }
-  in.sources[0].start = StateOfCharge(between(0.9, 1.0));
-  in.sources[1].start = StateOfCharge(in.sources[0].start.value() - apart);
-  in.joint = {Volt(0.03), Ohm(0.003), true};
-  in.load.constantPower = false;
-  in.load.current = Ampere(between(5, 11));
-  in.common = Ohm(0.01);
-  in.cutoff = Volt(36);
-  // What the plan says of the packs is not quite what they are.
-  DischargeInput planned = in;
-  for (Source& s : planned.sources) {
-    const auto off = [&](auto value, double sigma) { return value * std::normal_distribution<double>(1.0, sigma)(random); };
-    s.capacity = off(s.capacity, 0.03);
-    s.cells = off(s.cells, 0.10);
-    s.path = off(s.path, 0.10);
-    s.slow = off(s.slow, 0.15);
-  }
-  Log log{{}, sharingOf(planned, discharge(planned))};
-  if (!shared) in.sources.resize(1);
-  const double amps = in.load.current.value();
-  if (riding != Riding::Steady) in.profile = changingPowers(random, amps * 46, 40 * 3600 / amps);
-  const DischargeRun run = discharge(in);
-  const Table seconds = run.table(Second(1));
-  const double wanted = depth * (shared ? log.input.all : log.input.fuller).value() * 3600;
-  std::vector<double> charge{0};  // A·s drawn at each whole second
-  while (charge.size() + 2 < seconds.rows() && charge.back() < wanted) charge.push_back(charge.back() + seconds.load()[charge.size() - 1]);
-  std::normal_distribution<double> off(0.0, noise);
-  for (std::size_t i = 0; i < rows; ++i) {
-    const std::size_t at = (charge.size() - 1) * i / (rows - 1);
-    const Second t(static_cast<double>(at));
-    const Row row = run.at(t);
-    RideRow r;
-    r.drawn = AmpereHour(std::round(charge[at] / 36) / 100);
-    r.volts = row.controller + Volt(off(random));
-    if (riding != Riding::OnlyChargeAndVolts) r.time = t;
-    if (riding != Riding::OnlyChargeAndVolts) r.distance = Kilometre(t.value() / 3600 * 18);
-    if (riding == Riding::Steady || riding == Riding::Changing) r.current = row.load;
-    log.rows.push_back(r);
-  }
-  return log;
-}
-
-bool isShared(Sharing s) { return s == Sharing::FromKnee || s == Sharing::FromStart || s == Sharing::Shares; }
 
 }  // namespace
 
@@ -226,63 +135,6 @@ TEST_CASE("policies: only those that can be had, and the small one first leaves 
   for (const PolicyFigures& p : policies) CHECK(p.applies);
   CHECK(policies[1].atTurnRound[1] > policies[0].atTurnRound[1]);
   CHECK_FALSE(comparePolicies(plans::sound(), shippedCatalogue(), [] { return true; })[1].applies);
-}
-
-TEST_CASE("a ride is read from text, and a bad row is named") {
-  const auto good = readRide("time_s,km,Ah,V\n0,0,0,54.1\n60,0.3,0.1,\"53,9\"\n");
-  REQUIRE(good);
-  CHECK(good->at(1).volts == Volt(53.9));
-  CHECK(readRide("time_s,V\n0,54\n").error().sentence() ==
-        "line 1: found no column Ah, expected columns Ah and V, and time_s, km or A if there are any.");
-  CHECK(readRide("Ah,V\n0,54\n0.2,abc\n").error().sentence() == "line 3, column V: found \"abc\", expected a number.");
-  CHECK(readRide("Ah,V\n0.4,54\n0.2,53\n").error().place == "line 3, column Ah");
-}
-
-TEST_CASE("sharing is told from noisy logs when it can be told, and a lone pack is not said to share") {
-  const Riding riding = GENERATE(Riding::Steady, Riding::Changing, Riding::ChangingWithoutCurrent, Riding::OnlyChargeAndVolts);
-  std::mt19937 random(4107);
-  const auto between = [&](double a, double b) { return std::uniform_real_distribution<double>(a, b)(random); };
-  int verdicts = 0, right = 0, logs = 0, lone = 0, falseShares = 0;
-  for (int i = 0; i < 300; ++i) {
-    const bool shared = i % 2 == 0;
-    const Log log = simulatedLog(random, shared, 100 + static_cast<std::size_t>(between(0, 200)), between(0.5, 0.9), between(0.02, 0.1),
-                                 between(0.08, 0.3), riding);
-    const SharingVerdict v = judgeSharing(log.rows, log.input);
-    ++logs;
-    lone += !shared;
-    falseShares += !shared && isShared(v.verdict);
-    if (v.verdict == Sharing::CannotTell) continue;
-    ++verdicts;
-    right += shared == isShared(v.verdict);
-  }
-  INFO(verdicts << " verdicts on " << logs << " logs, " << right << " right, " << falseShares << " of " << lone
-                << " lone packs said to share");
-  CHECK(verdicts >= 0.70 * logs);
-  CHECK(right >= 0.95 * verdicts);
-  CHECK(falseShares <= 0.02 * lone);
-}
-
-TEST_CASE("short and flat logs say that they cannot tell") {
-  std::mt19937 random(99);
-  int told = 0, wrong = 0;
-  for (int i = 0; i < 80; ++i) {
-    const bool shared = i % 2 == 0;
-    const Log log = simulatedLog(random, shared, 40, 0.015, 0.1, 0.1);
-    const SharingVerdict v = judgeSharing(log.rows, log.input);
-    if (v.verdict == Sharing::CannotTell) continue;
-    ++told;
-    wrong += shared != isShared(v.verdict);
-  }
-  INFO(told << " told, " << wrong << " of them wrong");
-  CHECK(told <= 8);
-  CHECK(wrong <= 1);
-  Log few = simulatedLog(random, true, 20, 0.6, 0.05, 0.1);
-  CHECK(judgeSharing(few.rows, few.input).verdict == Sharing::CannotTell);
-  Log flat = simulatedLog(random, true, 200, 0.6, 0.02, 0.1);
-  flat.input.chemistry = Chemistry::Lfp;
-  const SharingVerdict v = judgeSharing(flat.rows, flat.input);
-  CHECK(v.verdict == Sharing::CannotTell);
-  CHECK(v.because.find("lfp") != std::string::npos);
 }
 
 TEST_CASE("the spread of part tolerance is the same on one thread and on two, and holds the plan itself") {

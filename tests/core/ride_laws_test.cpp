@@ -6,26 +6,13 @@
 #include <rapidcheck/catch.h>
 #include "core/joining/discharge.h"
 #include "core/joining/spread.h"
+#include "support/circuits.h"
 #include "support/random.h"
 
 using namespace usherwright;
 using support::between;
 
 namespace {
-
-Source randomPack(int index) {
-  Source s;
-  s.id = "p" + std::to_string(index);
-  s.series = 13;
-  s.cells = Ohm(between(0.05, 0.18));
-  s.path = Ohm(between(0.01, 0.05));
-  s.slow = Ohm(between(0.01, 0.04));
-  s.slowCapacitance = Farad(between(200, 1500));
-  s.capacity = AmpereHour(between(4, 16));
-  s.start = StateOfCharge(between(0.3, 1.0));
-  s.groupCutoff = Volt(2.8);
-  return s;
-}
 
 /// Some hours of powers that change every few seconds to minutes, with rests between.
 std::vector<PowerStep> randomProfile() {
@@ -42,7 +29,7 @@ std::vector<PowerStep> randomProfile() {
 DischargeInput randomRide(bool oneWay) {
   DischargeInput in;
   const int packs = *rc::gen::inRange(1, 5);
-  for (int i = 0; i < packs; ++i) in.sources.push_back(randomPack(i));
+  for (int i = 0; i < packs; ++i) in.sources.push_back(support::randomPack(i));
   in.joint = oneWay ? Joint{Volt(between(0, 0.45)), Ohm(between(0.001, 0.008)), true} : Joint{Volt(0), Ohm(0.0005), false};
   in.load.limit = Ampere(between(14, 30));
   in.common = Ohm(between(0.002, 0.02));
@@ -51,39 +38,13 @@ DischargeInput randomRide(bool oneWay) {
   return in;
 }
 
-/// ∫ S·U(s)·3600·Q ds in Wh: what left the cells before any resistance, piece by piece of the curve.
-double openCircuitWork(const Source& s, StateOfCharge from, StateOfCharge to) {
-  const auto& points = s.curve.points();
-  const double low = std::min(from.value(), to.value()), high = std::max(from.value(), to.value());
-  double work = 0;
-  for (std::size_t i = 1; i < points.size(); ++i) {
-    const double a = std::max(low, points[i - 1].soc.value()), b = std::min(high, points[i].soc.value());
-    if (b > a) work += (s.curve.at(StateOfCharge(a)).value() + s.curve.at(StateOfCharge(b)).value()) / 2 * (b - a);
-  }
-  return (from > to ? 1 : -1) * work * s.series * s.capacity.value();
-}
-
-/// Wh in the slow part at the end.
-double stored(const DischargeRun& run, std::size_t k) {
-  const Source& s = run.input().sources[k];
-  const double v = run.at(run.end).slow[k].value();
-  return s.slow.value() > 0 ? 0.5 * s.slowCapacitance.value() * v * v / 3600 : 0;
-}
-
 }  // namespace
 
 TEST_CASE("over a ride by profile what left the cells is what came to the bus, and heat") {
   rc::prop("balance", [] {
     const DischargeRun run = discharge(randomRide(*rc::gen::arbitrary<bool>()));
-    double work = 0, heat = 0, kept = 0;
-    for (std::size_t k = 0; k < run.sources.size(); ++k) {
-      const Source& s = run.input().sources[k];
-      work += openCircuitWork(s, s.start, run.sources[k].end);
-      heat += run.sources[k].heatInCells.value() + run.sources[k].heatInJoint.value() +
-              run.sources[k].currentSquaredSeconds * s.path.value() / 3600;
-      kept += stored(run, k);
-    }
-    RC_ASSERT(std::abs(work - heat - kept - run.energyAtBus.value()) <= 4e-3 * std::abs(work) + 5e-3);
+    const support::Balance b = support::balanceOf(run);
+    RC_ASSERT(std::abs(b.expectedAtBus() - run.energyAtBus.value()) <= 4e-3 * std::abs(b.work) + 5e-3);
     RC_ASSERT(run.energyAtController.value() <= run.energyAtBus.value() + 1e-9);
   });
 }
@@ -184,16 +145,10 @@ TEST_CASE("switched inputs: packs are only added, and together they give what a 
     in.joint.turns = Turns::AddAtMark;
     in.mark = StateOfCharge(between(0, 0.6));
     const DischargeRun run = discharge(in);
-    double work = 0, heat = 0, kept = 0;
-    for (std::size_t k = 0; k < run.sources.size(); ++k) {
-      const Source& s = in.sources[k];
-      work += openCircuitWork(s, s.start, run.sources[k].end);
-      heat += run.sources[k].heatInCells.value() + run.sources[k].heatInJoint.value() +
-              run.sources[k].currentSquaredSeconds * s.path.value() / 3600;
-      kept += stored(run, k);
-      if (run.sources[k].left) RC_ASSERT(run.sources[k].leftBecause != LeaveCause::Switched);
-    }
-    RC_ASSERT(std::abs(work - heat - kept - run.energyAtBus.value()) <= 1e-4 * std::abs(work) + 1e-3);
+    for (const SourceResult& r : run.sources)
+      if (r.left) RC_ASSERT(r.leftBecause != LeaveCause::Switched);
+    const support::Balance b = support::balanceOf(run);
+    RC_ASSERT(std::abs(b.expectedAtBus() - run.energyAtBus.value()) <= 1e-4 * std::abs(b.work) + 1e-3);
   });
 }
 

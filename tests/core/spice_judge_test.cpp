@@ -10,6 +10,7 @@
 
 #include "core/io/file_store.h"
 #include "core/io/spice.h"
+#include "support/plans.h"
 
 using namespace usherwright;
 namespace fs = std::filesystem;
@@ -54,7 +55,7 @@ std::vector<Judged> judge(const DischargeInput& input, Second until, Second step
 DischargeInput randomPlan(std::mt19937& random) {
   const auto between = [&](double low, double high) { return std::uniform_real_distribution<double>(low, high)(random); };
   DischargeInput in;
-  const int count = std::uniform_int_distribution<int>(1, 3)(random);
+  const int count = std::uniform_int_distribution<int>(1, 4)(random);
   for (int i = 0; i < count; ++i) {
     Source s;
     s.id = "p" + std::to_string(i);
@@ -78,10 +79,6 @@ DischargeInput randomPlan(std::mt19937& random) {
   in.cutoff = Volt(39);
   return in;
 }
-
-}  // namespace
-
-namespace {
 
 /// Currents, volts and charge of a plan against the judge's, up to the first pack that leaves.
 void compare(const DischargeInput& input) {
@@ -187,5 +184,32 @@ TEST_CASE("ngspice agrees with the simulation on random plans") {
     const DischargeInput input = randomPlan(random);
     INFO("plan " << plan << ", " << input.sources.size() << " packs");
     compare(input);
+  }
+}
+
+TEST_CASE("the netlist of a plan is judged for every method that it can express, and turns are refused") {
+  for (const char* method : {"direct", "combiner", "schottky", "converter", "selector"}) {
+    Plan plan = plans::with(plans::sound(), "/joining/method", method);
+    if (std::string(method) == "direct") plan.packs[1].soc = plan.packs[0].soc;  // as a hard plug wants it
+    if (std::string(method) == "converter") {
+      plan = plans::with(plan, "/packs/1/series", "10");
+      plan.joining.converter.set = Volt(47);
+      plan.joining.converter.output = Ampere(3);
+    } else {
+      plan.joining.part.forwardDrop.reset();
+      plan.joining.part.onResistance.reset();
+    }
+    const Assessment a = plans::assessed(plan);
+    INFO(method);
+    REQUIRE(a.figures.ride);
+    const auto deck = spiceExport(*a.figures.ride);
+    if (std::string(method) == "selector") {
+      REQUIRE_FALSE(deck);
+      CHECK(deck.error().sentence().find("take turns") != std::string::npos);
+      continue;
+    }
+    REQUIRE(deck);
+    CHECK(deck->find(".end") != std::string::npos);
+    compare(a.figures.ride->input());
   }
 }

@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "core/joining/held.h"
+#include "core/joining/root.h"
 #include "core/quantity/problem.h"
 
 namespace usherwright {
@@ -58,34 +59,18 @@ double busOf(const Network& net, const std::array<double, maximumPacks>& emf, st
   double top = 0.0;
   for (std::size_t k = 0; k < net.count; ++k)
     if (present >> k & 1u) top = std::max(top, static_cast<int>(k) == net.fedSource ? net.converter.set.value() : emf[k] - net.forwardDrop);
-  const auto f = [&](double bus) { return excess(net, emf, present, bus); };
-  if (f(top) >= 0) return top;
+  const auto missing = [&](double bus) { return -excess(net, emf, present, bus); };
+  if (missing(top) <= 0) return top;
   constexpr int scan = 240;
-  double high = top, low = top;
+  constexpr double resolution = 1e-12;  // of the highest voltage
+  double high = top, atHigh = missing(top);
   for (int i = 1; i < scan; ++i) {
-    low = top * (1 - static_cast<double>(i) / scan);
-    if (f(low) >= 0) break;
+    const double low = top * (1 - static_cast<double>(i) / scan), atLow = missing(low);
+    if (atLow < 0) return narrowed(missing, {low, high, atLow, atHigh}, resolution * top).high;
     high = low;
-    low = -1;
+    atHigh = atLow;
   }
-  if (low <= 0) return -1;
-  double atLow = f(low), atHigh = f(high);
-  for (int i = 0; i < 80 && high - low > 1e-12 * top; ++i) {
-    double middle = low + (high - low) * atLow / (atLow - atHigh);
-    if (!(middle > low && middle < high)) middle = 0.5 * (low + high);
-    const double value = f(middle);
-    if (value >= 0) {
-      low = middle;
-      atLow = value;
-      atHigh *= 0.5;
-    } else {
-      high = middle;
-      atHigh = value;
-      atLow *= 0.5;
-    }
-    if (std::abs(value) < 1e-11) return middle;
-  }
-  return 0.5 * (low + high);
+  return -1;
 }
 
 Operating solveWithConverter(const Network& net, const std::array<double, maximumPacks>& emf, std::uint32_t present) {

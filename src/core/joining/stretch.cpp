@@ -3,6 +3,7 @@
 #include <cmath>
 
 #include "core/joining/discharger.h"
+#include "core/joining/root.h"
 
 namespace usherwright {
 namespace {
@@ -367,23 +368,9 @@ void Discharger<n>::watch(const Piece& piece) {
     }
     if (node == nodes) return std::nullopt;
     if (node == 0) return 0.0;
-    double low = piece.length * static_cast<double>(node - 1) / 4;
-    double high = piece.length * static_cast<double>(node) / 4;
-    while (high - low > watchResolution) {  // false position, with the side that stays counted half (Illinois)
-      const double guess = low + (high - low) * atLow / (atLow - atHigh);
-      const double at = std::clamp(guess, low + 0.4 * watchResolution, high - 0.4 * watchResolution);
-      const double value = margin(delivered(operating(stateAt(piece, at))));
-      if (value < 0) {
-        low = at;
-        atLow = value;
-        atHigh *= 0.5;
-      } else {
-        high = at;
-        atHigh = value;
-        atLow *= 0.5;
-      }
-    }
-    return high;
+    const double quarter = piece.length / 4, high = quarter * static_cast<double>(node);
+    const auto at = [&](double t) { return margin(delivered(operating(stateAt(piece, t)))); };
+    return narrowed(at, {high - quarter, high, atLow, atHigh}, watchResolution).high;
   };
   for (std::size_t k = 0; k < n; ++k) {
     if (run_.sources[k].knee || !(present_ >> k & 1u)) continue;

@@ -1,0 +1,34 @@
+// Where a continuous function passes through zero.
+#pragma once
+
+#include <algorithm>
+
+namespace usherwright {
+
+/// An interval with f(low) < 0 ≤ f(high).
+struct Bracket {
+  double low = 0, high = 0, atLow = 0, atHigh = 0;
+};
+
+/// Narrows a bracket to `resolution` by false position, the side that stays counted half (Illinois), so that both sides
+/// close in. `high` of the result is a place where f ≥ 0, at most `resolution` behind the root.
+template <class Function>
+Bracket narrowed(const Function& f, Bracket b, double resolution) {
+  while (b.high - b.low > resolution) {
+    const double guess = b.low + (b.high - b.low) * b.atLow / (b.atLow - b.atHigh);
+    const double at = std::clamp(guess, b.low + 0.4 * resolution, b.high - 0.4 * resolution);
+    const double value = f(at);
+    if (value < 0) {
+      b.low = at;
+      b.atLow = value;
+      b.atHigh *= 0.5;
+    } else {
+      b.high = at;
+      b.atHigh = value;
+      b.atLow *= 0.5;
+    }
+  }
+  return b;
+}
+
+}  // namespace usherwright
