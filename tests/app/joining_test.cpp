@@ -151,7 +151,7 @@ TEST_CASE("C-069 C-092 C-114: steps of the gauge: rising volts are taken, others
   QTest::keyClick(steps, Qt::Key_Return);
   b.settle();
   CHECK(b.document().plan().bike.gauge.steps.size() == 4);
-  CHECK(visibleText(b).contains(QStringLiteral("Both together hold 88 %")));
+  CHECK(visibleText(b).contains(QStringLiteral("Together they hold 88 %")));
   CHECK(visibleText(b).contains(QStringLiteral("Wheel raised and clear, no load: stock")));
 }
 

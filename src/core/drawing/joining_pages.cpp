@@ -3,6 +3,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 #include "core/drawing/method_circuit.h"
@@ -63,18 +64,30 @@ std::string endWords(EndCause cause) {
   }
 }
 
-/// "stock + deck + the spare…": every name of a sum keeps its beginning.
+/// "stock + deck + the spare…": short names stay whole, long ones share what is left.
 std::string shortened(const std::string& sum, double room) {
   if (textWidth(sum, Face::Label) <= room) return sum;
-  const auto parts = 1 + std::count(sum.begin(), sum.end(), '+');
+  const std::string plus = " + ";
+  std::vector<std::string> parts;
+  for (std::size_t from = 0; from <= sum.size();) {
+    const std::size_t to = std::min(sum.find(plus, from), sum.size());
+    parts.push_back(sum.substr(from, to - from));
+    from = to + plus.size();
+  }
+  std::vector<double> widths;
+  widths.reserve(parts.size());
+  for (const std::string& part : parts) widths.push_back(textWidth(part, Face::Label));
+  std::sort(widths.begin(), widths.end());
+  double left = room - textWidth(plus, Face::Label) * static_cast<double>(parts.size() - 1), share = 0;
+  for (std::size_t i = 0; i < widths.size(); ++i) {
+    share = left / static_cast<double>(widths.size() - i);
+    if (widths[i] > share) break;
+    left -= widths[i];
+  }
   std::string out;
-  std::size_t from = 0;
-  const double share = room / static_cast<double>(parts) - 16;
-  while (from < sum.size()) {
-    auto to = sum.find(" + ", from);
-    if (to == std::string::npos) to = sum.size();
-    out += (out.empty() ? "" : " + ") + elided(sum.substr(from, to - from), Face::Label, share);
-    from = to + 3;
+  for (const std::string& part : parts) {
+    if (!out.empty()) out += plus;
+    out += elided(part, Face::Label, share);
   }
   return out;
 }
@@ -181,9 +194,10 @@ Drawing subsetBars(const SubsetStudy& study, Size size) {
   if (study.subsets.empty()) return d;
   double most = 1;
   for (const SubsetFigures& s : study.subsets) most = std::max(most, s.range.value());
-  const double nameRoom = std::min(230.0, size.width * 0.26), narrows = std::min(250.0, size.width * 0.28);
-  const double bars = std::max(40.0, size.width - nameRoom - narrows - 230);
-  const double top = 24, row = std::clamp((size.height - top) / static_cast<double>(study.subsets.size()), 18.0, 46.0);
+  const double nameRoom = std::min(240.0, size.width * 0.31), narrows = std::min(250.0, size.width * 0.26);
+  const double bars = std::max(40.0, size.width - nameRoom - narrows - 220);
+  const double top = 24, row = std::clamp((size.height - top) / static_cast<double>(study.subsets.size()), 18.0, 64.0);
+  const bool says = row >= 42;  // there is room for what stands against it
   pen.text({nameRoom, 16}, "range, and how the ride ends", Face::Small, Ink::Soft);
   pen.text({size.width - narrows, 16}, "narrows", Face::Small, Ink::Soft);
   d.description = "Subsets:";
@@ -195,9 +209,12 @@ Drawing subsetBars(const SubsetStudy& study, Size size) {
     Shape& back = pen.rectangle({0, y}, {size.width, y + row - 4}, worst ? Ink::Bank : Ink::Card, worst ? Ink::Ink : Ink::None, 3);
     back.part = "subset/" + std::to_string(i);
     back.tip = s.worstFinding.empty() ? s.name + ": no Stop" : s.worstFinding;
-    const double base = y + row / 2 + 3;
-    if (s.stops > 0) pen.severity({10, base - 5}, 0);
-    pen.text({22, base}, shortened(s.name, nameRoom - (worst ? 78 : 30)) + (worst ? " (worst)" : ""), Face::Label, Ink::Ink);
+    const double base = y + row / 2 + (says ? -6 : 3);
+    if (s.stops > 0) pen.severity({14, base - 5}, 0);
+    if (says)
+      pen.text({28, base + 18}, elided(s.worstFinding.empty() ? "no Stop" : s.worstFinding, Face::Small, size.width - 40), Face::Small,
+               s.worstFinding.empty() ? Ink::Soft : Ink::Stop);
+    pen.text({28, base}, shortened(s.name, nameRoom - (worst ? 84 : 36)) + (worst ? " (worst)" : ""), Face::Label, Ink::Ink);
     const double share = s.range.value() / most;
     pen.rectangle({nameRoom, base - 12}, {nameRoom + std::max(2.0, bars * share), base + 3}, Ink::Water, Ink::None, 2);
     pen.text({nameRoom + bars * share + 6, base}, number(s.range.value(), 3) + " km, " + endWords(s.cause), Face::Small, Ink::Ink);
@@ -218,9 +235,10 @@ Drawing policyTable(const std::vector<PolicyFigures>& policies, const std::vecto
   double most = 1;
   for (const PolicyFigures& p : policies) most = std::max(most, p.range.value());
   const double top = 24, row = std::clamp((size.height - top) / static_cast<double>(policies.size()), 24.0, 44.0);
-  const double c1 = size.width * 0.16, c2 = size.width * 0.36, c3 = size.width * 0.64, c4 = size.width * 0.86;
+  const double c1 = size.width * 0.16, c2 = size.width * 0.36, c3 = size.width * 0.62, c4 = size.width * 0.91;
   pen.text({c1, 16}, "range", Face::Small, Ink::Soft);
-  pen.text({c2, 16}, "left in each at half way", Face::Small, Ink::Soft);
+  const bool named = packs.size() < 3 && size.width > 700;  // else by the order of the plan
+  pen.text({c2, 16}, named ? "left in each at half way" : "left at half way, by order", Face::Small, Ink::Soft);
   pen.text({c3, 16}, "hardest C-rate", Face::Small, Ink::Soft);
   pen.text({c4, 16}, "life", Face::Small, Ink::Soft);
   for (std::size_t i = 0; i < policies.size(); ++i) {
@@ -236,8 +254,8 @@ Drawing policyTable(const std::vector<PolicyFigures>& policies, const std::vecto
     bar(pen, {c1, base - 12}, c2 - c1 - 8, p.range.value() / most * 0.9, number(p.range.value(), 3) + " km", Ink::Water);
     std::string left, rate;
     for (std::size_t k = 0; k < p.atTurnRound.size(); ++k) {
-      left += fmt::format("{}{} {}", k ? ", " : "", k < packs.size() ? packs[k] : std::string(), percent(p.atTurnRound[k].value()));
-      rate += fmt::format("{}{}", k ? ", " : "", number(p.peakRate[k]));
+      left += fmt::format("{}{}{}", k ? ", " : "", named ? packs[k] + " " : std::string(), percent(p.atTurnRound[k].value()));
+      rate += fmt::format("{}{}", k ? " " : "", number(p.peakRate[k]));
     }
     pen.text({c2, base}, elided(left, Face::Small, c3 - c2 - 8), Face::Small, Ink::Ink);
     pen.text({c3, base}, elided(rate + " C", Face::SmallFigure, c4 - c3 - 8), Face::SmallFigure, Ink::Ink);
@@ -304,15 +322,27 @@ Drawing sharingRows(const SharingVerdict& v, const SharingInput& in, Size size) 
   for (std::size_t i = 0; i < first; ++i) start += v.charge[i].value() / static_cast<double>(first);
   for (std::size_t i = 0; i < v.drawn.size(); i += step)
     pen.circle({plot.x(v.drawn[i].value()), plot.y(v.charge[i].value() * 100)}, 2.5, Ink::Water, Ink::Deep);
-  const auto story = [&](double slope, Ink ink, Pattern pattern, const char* words, double place) {
-    const double end = std::min(most, start / slope);
-    pen.line({{plot.x(0), plot.y(start * 100)}, {plot.x(end), plot.y((start - slope * end) * 100)}}, ink, 2, pattern);
+  const double from = v.drawn.front().value();
+  const auto chargeAt = [&](const Point& before, double slope, double drawn) {
+    return Point{drawn, before.y - slope * (drawn - before.x)};
+  };
+  // A story as a line down to the last row or to empty; `slopes` before and behind the knee.
+  const auto story = [&](double knee, std::array<double, 2> slopes, Ink ink, Pattern pattern, const std::string& words, double place) {
+    std::vector<Point> line{{from, start}};
+    if (knee > from && knee < most) line.push_back(chargeAt(line.back(), slopes[0], knee));
+    const double slope = knee > from && knee >= most ? slopes[0] : slopes[1];
+    line.push_back(chargeAt(line.back(), slope, std::min(most, line.back().x + line.back().y / slope)));
+    for (Point& p : line) p = {plot.x(p.x), plot.y(p.y * 100)};
+    pen.line(std::move(line), ink, 2, pattern);
     pen.text({size.width - 24, place}, words, Face::Small, ink, Anchor::End);
     const double w = textWidth(words, Face::Small);
     pen.line({{size.width - 62 - w, place - 4}, {size.width - 32 - w, place - 4}}, ink, 2, pattern);
   };
-  story(1 / in.fuller.value(), Ink::Stop, Pattern::Dashed, "one pack only", 32);
-  story(1 / in.all.value(), Ink::Deep, Pattern::Solid, "both share", 50);
+  const double alone = 1 / in.fuller.value(), shared = 1 / in.all.value();
+  const bool bends = in.knee > AmpereHour(0) && v.verdict != Sharing::FromStart;
+  story(0, {alone, alone}, Ink::Stop, Pattern::Dashed, "one pack only", 32);
+  story(bends ? in.knee.value() : 0, {alone, shared}, Ink::Deep, Pattern::Solid,
+        bends ? fmt::format("they share, from {} Ah on", number(in.knee.value())) : std::string("they share"), 50);
   d.description = fmt::format("{} rows as charge over Ah: {}.", v.drawn.size(), sharingWord(v.verdict));
   return d;
 }
@@ -357,113 +387,6 @@ Drawing spreadBands(const Spread& spread, const DischargeRun& own, const std::ve
              Face::SmallFigure, Ink::Ink, Anchor::End);
     d.description += fmt::format(" {} {} to {} {};", l.name, number(l.band.low * l.scale, 3), number(l.band.high * l.scale, 3), l.unit);
   }
-  return d;
-}
-
-namespace {
-
-/// One half of a plug: a box that is open to one side, with its two contacts.
-void half(Pen& pen, Point at, bool facesRight, const LiveEnd* end) {
-  const double w = 30, h = 26;
-  const double x0 = facesRight ? at.x - w : at.x;
-  pen.rectangle({x0, at.y - h / 2}, {x0 + w, at.y + h / 2}, Ink::Card, Ink::Ink, 4);
-  const EndState state = end ? end->state : EndState::Dead;
-  for (double dy : {-6.0, 6.0}) {
-    const Point c{facesRight ? at.x - 8 : at.x + 8, at.y + dy};
-    switch (state) {
-      case EndState::Hot: pen.circle(c, 5, Ink::Stop, Ink::Ink); break;
-      case EndState::Covered: pen.circle(c, 5, Ink::Mind, Ink::Ink); break;
-      case EndState::Leak:
-      case EndState::Charged:
-        pen.circle(c, 5, Ink::Card, Ink::Mind);
-        pen.circle(c, 2, Ink::Mind);
-        break;
-      case EndState::Dead: pen.circle(c, 5, Ink::Card, Ink::Soft); break;
-    }
-  }
-  if (state == EndState::Hot) {
-    const double x = facesRight ? at.x + 12 : at.x - 12;
-    pen.polygon({{x - 3, at.y - 13},
-                 {x + 5, at.y - 13},
-                 {x + 1, at.y - 3},
-                 {x + 6, at.y - 3},
-                 {x - 5, at.y + 13},
-                 {x - 1, at.y + 2},
-                 {x - 6, at.y + 2}},
-                Ink::Stop);
-  }
-}
-
-const LiveEnd* endAt(const std::vector<LiveEnd>& ends, LiveEnd::Place place, int pack) {
-  for (const LiveEnd& e : ends)
-    if (e.place == place && e.pack == pack) return &e;
-  return nullptr;
-}
-
-}  // namespace
-
-Drawing liveEndsMap(const Subject& subject, const PlugState& state, Size size) {
-  Drawing d = begin(size);
-  Pen pen(d);
-  const Figures& f = subject.assessment.figures;
-  const std::vector<LiveEnd> ends = liveEnds(subject.plan, f, state);
-  const std::size_t n = f.packs.size();
-  const double row = std::clamp((size.height - 64) / static_cast<double>(std::max<std::size_t>(1, n)), 60.0, 150.0);
-  const double packRight = std::clamp(size.width * 0.235, 120.0, 190.0);
-  const double spare = std::clamp((size.width - packRight - 490) / 4, 0.0, 60.0);  // between the parts
-  const double plug = packRight + 88 + spare, joint = plug + 118 + spare, output = joint + 118 + spare;
-  const double controller = output + 66 + spare;
-  const double middle = 12 + row * static_cast<double>(n) / 2;
-  bool fed = false;
-  for (std::size_t k = 0; k < n; ++k) {
-    const double y = 12 + row * (static_cast<double>(k) + 0.5);
-    const bool in = state.plugged >> k & 1u;
-    fed = fed || in;
-    pen.rectangle({8, y - 24}, {packRight, y + 24}, Ink::Shoal, Ink::Deep, 4);
-    pen.text({16, y - 4}, elided(f.packs[k].model.name, Face::Label, packRight - 28), Face::Label, Ink::Ink);
-    pen.text({18, y + 14}, number(f.packs[k].model.restVoltage().value(), 3) + " V", Face::Figure, Ink::Ink);
-    const double gap = in ? 0 : 26;
-    pen.line({{packRight, y}, {plug - gap - 30, y}}, Ink::Deep, 4);
-    half(pen, {plug - gap, y}, true, endAt(ends, LiveEnd::Place::PackHalf, static_cast<int>(k)));
-    half(pen, {plug + gap, y}, false, endAt(ends, LiveEnd::Place::JointHalf, static_cast<int>(k)));
-    pen.line({{plug + gap + 30, y}, {joint - 40, y}, {joint - 40, middle}, {joint - 30, middle}}, in ? Ink::Deep : Ink::BankLine, 4);
-    Shape& area = pen.rectangle({plug - gap - 34, y - 20}, {plug + gap + 34, y + 20}, Ink::None, Ink::None);
-    area.part = "plug/" + std::to_string(k);
-    area.tip = fmt::format("plug of {}: {}", f.packs[k].model.name, in ? "plugged in; click to unplug" : "unplugged; click to plug in");
-    pen.text({plug, y + 36}, in ? "plugged in" : "unplugged", Face::Small, Ink::Soft, Anchor::Middle);
-  }
-  pen.rectangle({joint - 34, middle - 30}, {joint + 34, middle + 30}, Ink::Card, Ink::Ink, 6);
-  pen.text({joint, middle + 5}, n > 1 ? "joint" : "main", Face::Label, Ink::Ink, Anchor::Middle);
-  const double gap = state.output ? 0 : 26;
-  pen.line({{joint + 34, middle}, {output - gap - 30, middle}}, fed ? Ink::Deep : Ink::BankLine, 4);
-  half(pen, {output - gap, middle}, true, endAt(ends, LiveEnd::Place::JointOutput, -1));
-  half(pen, {output + gap, middle}, false, endAt(ends, LiveEnd::Place::ControllerHalf, -1));
-  pen.line({{output + gap + 30, middle}, {controller, middle}}, fed && state.output ? Ink::Deep : Ink::BankLine, 4);
-  const double right = std::min(size.width - 6, controller + 130);
-  pen.rectangle({controller, middle - 26}, {right, middle + 26}, Ink::Card, Ink::Ink, 4);
-  pen.text({(controller + right) / 2, middle + 5}, "controller", Face::Label, Ink::Ink, Anchor::Middle);
-  Shape& area = pen.rectangle({output - gap - 34, middle - 20}, {output + gap + 34, middle + 20}, Ink::None, Ink::None);
-  area.part = "plug/output";
-  area.tip = state.output ? "plug after the joint: plugged in; click to unplug" : "plug after the joint: unplugged; click to plug in";
-  pen.text({output, middle + 36}, state.output ? "plugged in" : "unplugged", Face::Small, Ink::Soft, Anchor::Middle);
-  double legend = 8;
-  const auto explain = [&](EndState s, const char* words) {
-    const Point c{legend + 6, size.height - 18};
-    if (s == EndState::Hot || s == EndState::Covered) {
-      pen.circle(c, 5, s == EndState::Hot ? Ink::Stop : Ink::Mind, Ink::Ink);
-    } else {
-      pen.circle(c, 5, Ink::Card, s == EndState::Dead ? Ink::Soft : Ink::Mind);
-      if (s != EndState::Dead) pen.circle(c, 2, Ink::Mind);
-    }
-    pen.text({legend + 16, size.height - 14}, words, Face::Small, Ink::Ink);
-    legend += 34 + textWidth(words, Face::Small);
-  };
-  explain(EndState::Hot, "live, bare");
-  explain(EndState::Covered, "live, recessed");
-  explain(EndState::Leak, "leaks or charged");
-  explain(EndState::Dead, "dead or mated");
-  d.description = ends.empty() ? "Nothing is open." : "Open ends:";
-  for (const LiveEnd& e : ends) d.description += " " + e.words + ";";
   return d;
 }
 

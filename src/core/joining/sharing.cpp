@@ -269,11 +269,16 @@ SharingVerdict judgeSharing(const std::vector<RideRow>& rows, const SharingInput
   const std::vector<Point> alone = pointsOf(rows, flow, in, always(0), noise);
   const std::vector<Point> together = pointsOf(rows, flow, in, always(1), noise);
   const std::vector<Point> after = pointsOf(rows, flow, in, byAndBy, noise);
-  v.rowsUsed = alone.size();
-  for (const Point& p : alone) {
-    v.drawn.emplace_back(p.drawn);
-    v.charge.emplace_back(p.charge);
-  }
+  const auto show = [&](const std::vector<Point>& points) {
+    v.rowsUsed = points.size();
+    v.drawn.clear();
+    v.charge.clear();
+    for (const Point& p : points) {
+      v.drawn.emplace_back(p.drawn);
+      v.charge.emplace_back(p.charge);
+    }
+  };
+  show(alone);
   if (std::min({alone.size(), together.size(), after.size()}) < fewestRows) {
     v.because =
         fmt::format("{} rows that can be compared; {} are needed", std::min({alone.size(), together.size(), after.size()}), fewestRows);
@@ -303,6 +308,7 @@ SharingVerdict judgeSharing(const std::vector<RideRow>& rows, const SharingInput
   for (std::size_t i = 0; i < 3; ++i) sum += likelihood[i] = std::exp(-0.5 * (chi[i] - least) / inflate);
   for (double& l : likelihood) l /= sum;
   const double shares = likelihood[1] + likelihood[2];
+  if (shares > likelihood[0]) show(likelihood[1] > likelihood[2] ? after : together);
   const double separation = std::abs(chi[0] - std::min(chi[1], chi[2])) / inflate;
   if (least / inflate > worstFit * static_cast<double>(alone.size())) {
     v.because = "the rows fit none of the stories: check capacity, resistance and start";

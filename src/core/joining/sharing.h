@@ -59,7 +59,7 @@ struct SharingVerdict {
   std::string because;                ///< why it cannot tell, "" otherwise
   std::optional<AmpereHour> more;     ///< about how much more must be drawn to tell
   std::vector<AmpereHour> drawn;      ///< of the rows used
-  std::vector<StateOfCharge> charge;  ///< of the rows used
+  std::vector<StateOfCharge> charge;  ///< of the rows used, as the likeliest story turns their volts into charge
   double slopeSeen = 0.0;             ///< charge per Ah
 };
 

@@ -194,8 +194,9 @@ void GaugePage::refresh() {
   chart_->rebuild();
   const Combined c = combinedCharge(plan, f);
   QStringList lines;
-  lines << QStringLiteral("Both together hold %1 %, %2 Wh (%3); %4.")
-               .arg(text(formatNumber(c.truth.value() * 100, 2)), text(formatNumber(c.energy.value(), 3)),
+  lines << QStringLiteral("%1 %2 %, %3 Wh (%4); %5.")
+               .arg(f.packs.size() > 1 ? QStringLiteral("Together they hold") : QStringLiteral("It holds"),
+                    text(formatNumber(c.truth.value() * 100, 2)), text(formatNumber(c.energy.value(), 3)),
                     c.measured ? QStringLiteral("from rested readings") : QStringLiteral("from the stated charges: read both at rest"),
                     text(c.lies));
   QStringList speeds;

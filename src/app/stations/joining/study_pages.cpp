@@ -172,8 +172,9 @@ void TurnsPage::refresh() {
     const auto km = [](Kilometre k) { return text(formatNumber(k.value(), 3)) + QStringLiteral(" km"); };
     QStringList order;
     for (const std::string& name : ride->order) order << text(name);
-    QString words = QStringLiteral("%1: %2 in all, %3 kept; turn round after %4.")
-                        .arg(order.join(QStringLiteral(", then ")), km(ride->reach), km(ride->reserve), km(ride->turnRound));
+    const QString kept = ride->reserve > Kilometre(0) ? km(ride->reserve) + QStringLiteral(" kept") : QStringLiteral("no reserve kept");
+    QString words = QStringLiteral("%1: %2 in all, %3; turn round after %4.")
+                        .arg(order.join(QStringLiteral(", then ")), km(ride->reach), kept, km(ride->turnRound));
     if (ride->route)
       words += ride->enough ? QStringLiteral(" Go: the ride of %1 is inside.").arg(km(*ride->route))
                             : QStringLiteral(" Not as it stands: the ride of %1 and the reserve are more.").arg(km(*ride->route));
