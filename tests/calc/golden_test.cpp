@@ -55,6 +55,18 @@ std::string withoutPaths(std::string text) {
   return text;
 }
 
+/// One unit of the last digit of a figure with three or more digits and a point, such as "4.57": rounding may go either way
+/// where a hundred-thousandth decides it. 0 for any other number.
+double lastPlace(const char* from, const char* to) {
+  const std::string text(from, to);
+  const auto point = text.find('.');
+  if (point == std::string::npos || text.find_first_of("eE") != std::string::npos) return 0;
+  const auto first = text.find_first_of("123456789");
+  if (first == std::string::npos) return 0;
+  const auto digits = std::count_if(text.begin() + static_cast<std::ptrdiff_t>(first), text.end(), [](char c) { return c != '.'; });
+  return digits >= 3 ? std::pow(10.0, -static_cast<double>(text.size() - point - 1)) : 0;
+}
+
 /// Word for word the same; numbers may differ by a hundred-thousandth, as those of a simulation do from compiler to
 /// compiler: the last bit of a sum may cost an iteration or save it.
 bool saysTheSame(const std::string& said, const std::string& wanted) {
@@ -64,7 +76,8 @@ bool saysTheSame(const std::string& said, const std::string& wanted) {
     if (std::isdigit(static_cast<unsigned char>(*a)) && std::isdigit(static_cast<unsigned char>(*b))) {
       char *endA = nullptr, *endB = nullptr;
       const double x = std::strtod(a, &endA), y = std::strtod(b, &endB);
-      if (std::abs(x - y) > 1e-5 * std::max({std::abs(x), std::abs(y), 1e-3})) return false;
+      const double nearly = 1e-5 * std::max({std::abs(x), std::abs(y), 1e-3});
+      if (std::abs(x - y) > std::max(nearly, 1.001 * std::min(lastPlace(a, endA), lastPlace(b, endB)))) return false;
       a = endA;
       b = endB;
     } else if (*a++ != *b++) {
@@ -79,6 +92,10 @@ bool saysTheSame(const std::string& said, const std::string& wanted) {
 TEST_CASE("golden texts are compared word for word, and numbers nearly") {
   CHECK(saysTheSame("end 3035.8732 s", "end 3035.8736 s"));
   CHECK_FALSE(saysTheSame("end 3035.8 s", "end 3036.8 s"));
+  CHECK(saysTheSame("peak 4.57 A", "peak 4.58 A"));
+  CHECK_FALSE(saysTheSame("peak 4.57 A", "peak 4.59 A"));
+  CHECK_FALSE(saysTheSame("4.5 Ah", "4.6 Ah"));
+  CHECK_FALSE(saysTheSame("0.05 V", "0.06 V"));
   CHECK_FALSE(saysTheSame("22 A", "23 A"));
   CHECK_FALSE(saysTheSame("22 A", "22 V"));
   CHECK_FALSE(saysTheSame("22 A", "22 A\n"));

@@ -1,6 +1,8 @@
 // Builds and keeps the rows.
 #include "app/widgets/entry_panel.h"
 
+#include <QApplication>
+
 #include "app/widgets/clear_scroll.h"
 
 namespace usherwright::app {
@@ -12,6 +14,10 @@ EntryPanel::EntryPanel(Kit kit, QWidget* parent) : QScrollArea(parent), kit_(kit
 }
 
 void EntryPanel::show(const std::vector<EntrySection>& sections) {
+  const int before = shown_;
+  if (sections != sections_) finishEdit();
+  if (shown_ != before) return;  // what was typed has changed the plan, and the rows of that plan stand already
+  ++shown_;
   if (sections != sections_) {
     sections_ = sections;
     entries_.clear();
@@ -37,6 +43,12 @@ void EntryPanel::show(const std::vector<EntrySection>& sections) {
     rows_->addStretch(1);
   }
   for (Entry* e : entries_) e->refresh();
+}
+
+/// An entry that goes away while it has the keyboard takes what was typed first, and the whole window follows.
+void EntryPanel::finishEdit() {
+  QWidget* focus = QApplication::focusWidget();
+  if (focus && inner_->isAncestorOf(focus)) focus->clearFocus();
 }
 
 bool EntryPanel::focusField(const QString& pointer) {

@@ -27,11 +27,14 @@ class EntryPanel : public QScrollArea {
   bool focusField(const QString& pointer);
 
  private:
+  void finishEdit();
+
   Kit kit_;
   QWidget* inner_;
   QVBoxLayout* rows_;
   std::vector<EntrySection> sections_;
   std::vector<Entry*> entries_;
+  int shown_ = 0;  ///< how often, to notice that an edit on the way out showed the panel anew
 };
 
 }  // namespace usherwright::app

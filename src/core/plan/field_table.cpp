@@ -248,7 +248,7 @@ std::span<const FieldSpec> fieldsOf<Controller>() {
                                      "clamp meter while braking; 0 if it is off"),
       whenEmpty(row<&Controller::regenCeiling>("regen_ceiling_soc", "no regen above", Kind::Fraction, inBike, {0, 1},
                                                "controller setting; 90 % keeps room"),
-                "no ceiling"),
+                "none"),
       whenEmpty(row<&Controller::boost>("boost_s", "boost time", Kind::Duration, inBike, {0.1, 3600},
                                         "only if the controller falls back by itself"),
                 "no end"),
