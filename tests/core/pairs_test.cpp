@@ -1,8 +1,11 @@
 // Which parts get on with which, before the packs are joined and after.
 #include <catch2/catch.hpp>
 
+#include <rapidcheck/catch.h>
 #include "core/assess/pairs.h"
+#include "core/plan/edit.h"
 #include "support/plans.h"
+#include "support/random.h"
 
 using namespace usherwright;
 
@@ -91,4 +94,40 @@ TEST_CASE("a charger is judged on every pack, also on those it is not meant for"
     ++never;
   }
   CHECK(never == static_cast<int>(plan.chargers.size()));
+}
+
+TEST_CASE("pairs are mirrored, and a copy of a pack gets on with everything as the pack does") {
+  rc::prop("copies", [] {
+    Plan plan = plans::sound();
+    static constexpr const char* methods[] = {"direct", "combiner", "schottky", "selector"};
+    plan = plans::with(plan, "/joining/method", methods[*rc::gen::inRange(0, 4)]);
+    plan.packs[1].series = *rc::gen::inRange(11, 16);
+    plan.packs[1].soc = StateOfCharge(support::between(0.2, 1));
+    plan.bike.controller.currentLimit = Ampere(support::between(10, 35));
+    plan.chargers[0].output = Volt(support::between(40, 60));
+    const auto copied = withDuplicatePack(plan, 1);
+    RC_ASSERT(copied.has_value());
+    const PairTable table = pairs(*copied);
+    for (std::size_t r = 0; r < table.rows.size(); ++r) {
+      const PairRow& row = table.rows[r];
+      if (row.kind == PairKind::Pack) {
+        for (std::size_t k = 0; k < row.cells.size(); ++k) {
+          RC_ASSERT(row.cells[k].before.pairing == table.rows[k].cells[r].before.pairing);
+          RC_ASSERT(row.cells[k].after.pairing == table.rows[k].cells[r].after.pairing);
+        }
+        continue;
+      }
+      // The copy has no charger of its own, and shares the fate of the pack by volts and amperes.
+      RC_ASSERT(row.cells[1].before.pairing == row.cells[2].before.pairing);
+      RC_ASSERT(row.cells[1].before.rule == row.cells[2].before.rule);
+    }
+  });
+}
+
+TEST_CASE("a job that is given up gives no verdict that nobody worked out") {
+  int asked = 0;
+  const PairTable table = pairsOf(plans::demo(), shippedCatalogue(), [&] { return ++asked < 3; });
+  CHECK(asked == 3);
+  CHECK(table.packs.empty());
+  CHECK(table.rows.empty());
 }

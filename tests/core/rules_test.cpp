@@ -345,3 +345,14 @@ TEST_CASE("what is not known never stops, it is unproven") {
   }
   CHECK_FALSE(plans::findings(plan, "BIKE-08").empty());
 }
+
+TEST_CASE("a fuse that is wrong in volts and in breaking capacity is told both, in one finding") {
+  const Plan plan = plans::with(plans::with(plans::demo(), "/packs/1/fuse/dc_V", "32"), "/packs/1/fuse/breaking_A", "50");
+  const auto found = plans::findings(plan, "WIRE-04");
+  REQUIRE(found.size() == 1);
+  CHECK(found[0].sentence.find("32 V DC") != std::string::npos);
+  CHECK(found[0].what.find("this one breaks 50 A") != std::string::npos);
+  const auto volts = plans::findings(plans::with(plan, "/packs/1/fuse/breaking_A", "20000"), "WIRE-04");
+  REQUIRE(volts.size() == 1);
+  CHECK(volts[0].what.find("breaks") == std::string::npos);
+}

@@ -31,11 +31,19 @@ PairVerdict worst(const std::vector<Finding>& findings, const Chosen& chosen) {
 class PairMaker {
  public:
   PairMaker(const Plan& plan, const Catalogue& catalogue, const std::function<bool()>& goOn)
-      : plan_(plan), catalogue_(catalogue), goOn_(goOn), joined_(findingsOf(plan)) {
+      : plan_(plan), catalogue_(catalogue), goOn_(goOn) {
+    joined_ = findingsOf(plan);
     for (std::size_t k = 0; k < plan.packs.size(); ++k) alone_.push_back(findingsOf(withOnly(plan, 1u << k)));
   }
 
+  /// Empty if it was given up: pairs that nobody looked at must not read as if they went together.
   PairTable make() const {
+    PairTable out = table();
+    return givenUp_ ? PairTable() : out;
+  }
+
+ private:
+  PairTable table() const {
     PairTable out;
     for (const Pack& p : plan_.packs) out.packs.push_back(p.name.empty() ? p.id : p.name);
     if (plan_.packs.size() > 1)
@@ -54,9 +62,9 @@ class PairMaker {
     return out;
   }
 
- private:
   std::vector<Finding> findingsOf(const Plan& plan) const {
-    return goOn_() ? assess(plan, catalogue_, nullptr, Depth::Verdict).findings : std::vector<Finding>();
+    givenUp_ = givenUp_ || !goOn_();
+    return givenUp_ ? std::vector<Finding>() : assess(plan, catalogue_, nullptr, Depth::Verdict).findings;
   }
 
   template <class Cell>
@@ -115,6 +123,7 @@ class PairMaker {
   const Plan& plan_;
   const Catalogue& catalogue_;
   const std::function<bool()>& goOn_;
+  mutable bool givenUp_ = false;
   std::vector<Finding> joined_;
   std::vector<std::vector<Finding>> alone_;
 };

@@ -38,7 +38,8 @@ struct PairTable {
   std::vector<PairRow> rows;  ///< packs (if there are two), controller, accessories, chargers
 };
 
-/// A job: some fifty assessments for four packs and four chargers. Given up between two of them when `goOn` says no.
+/// A job: some fifty assessments for four packs and four chargers. Given up between two of them when `goOn` says no;
+/// the table is empty then.
 PairTable pairsOf(const Plan& plan, const Catalogue& catalogue, const std::function<bool()>& goOn);
 
 }  // namespace usherwright
