@@ -131,10 +131,11 @@ class DischargeRun {
     bool power = true;
   };
   using Each = std::array<double, maximumPacks>;
+  struct ColumnState;  ///< what goes on from one piece to the next while a table is filled
   void fill(Row& row, const Piece& piece, double time) const;
   Row atStep(double time) const;
   template <std::size_t n>
-  void fillColumns(const Piece& piece, double interval, const Each& factor, std::size_t from, std::size_t to, Table& out) const;
+  void fillColumns(const Piece& piece, ColumnState& state, std::size_t from, std::size_t to, Table& out) const;
   DischargeInput input_;
   circuit::Network network_;
   std::array<circuit::RestLines, maximumPacks> lines_;

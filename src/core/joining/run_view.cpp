@@ -95,10 +95,16 @@ Row DischargeRun::at(Second time) const {
   return row;
 }
 
-/// Rows `from` … `to` of a piece without a converter. What is left of a slow part shrinks by one `factor` from row to row.
+struct DischargeRun::ColumnState {
+  double interval = 0;                                        ///< s
+  Each shrink{};                                              ///< of what is left of each slow part, from row to row
+  std::array<const circuit::RestLine*, maximumPacks> rest{};  ///< where the last look-up ended
+};
+
+/// Rows `from` … `to` of a piece without a converter.
 template <std::size_t n>
-void DischargeRun::fillColumns(const Piece& piece, double interval, const Each& factor, std::size_t from, std::size_t to,
-                               Table& out) const {
+void DischargeRun::fillColumns(const Piece& piece, ColumnState& state, std::size_t from, std::size_t to, Table& out) const {
+  const double interval = state.interval;
   const circuit::Held<n> held(network_, piece.power ? piece.conducting : 0, piece.limited);
   std::array<circuit::Trace, n> traces;
   std::array<double, n> left, shrink;
@@ -107,8 +113,8 @@ void DischargeRun::fillColumns(const Piece& piece, double interval, const Each& 
   circuit::each<n>([&](std::size_t k) {
     traces[k] = piece.traces[k];
     left[k] = traces[k].decayAt(static_cast<double>(from) * interval - piece.start);
-    shrink[k] = factor[k];
-    rest[k] = lines_[k].data();
+    shrink[k] = state.shrink[k];
+    rest[k] = state.rest[k];
     soc[k] = out.soc(k).data();
     current[k] = out.current(k).data();
   });
@@ -131,6 +137,7 @@ void DischargeRun::fillColumns(const Piece& piece, double interval, const Each& 
     load[i] = p.loadCurrent;
     circuit::each<n>([&](std::size_t k) { current[k][i] = held.direct(k, emf[k], p.bus); });
   }
+  circuit::each<n>([&](std::size_t k) { state.rest[k] = rest[k]; });
 }
 
 Table DischargeRun::table(Second interval) const {
@@ -151,17 +158,20 @@ Table DischargeRun::table(Second interval) const {
   if (!track_.empty() || network_.fedSource >= 0) {
     for (std::size_t i = 0; i < whole; ++i) fillRow(i, at(Second(static_cast<double>(i) * dt)));
   } else {
-    Each factor{};  // by which what is left of the slow parts shrinks from row to row
-    for (std::size_t k = 0; k < n; ++k) factor[k] = pieces_.front().traces[k].decayAt(dt);
+    ColumnState state{dt, {}, {}};
+    for (std::size_t k = 0; k < n; ++k) {
+      state.shrink[k] = pieces_.front().traces[k].decayAt(dt);
+      state.rest[k] = &lines_[k].back();
+    }
     std::size_t i = 0;
     for (std::size_t p = 0; p < pieces_.size() && i < whole; ++p) {
       const double until = p + 1 < pieces_.size() ? pieces_[p + 1].start : end.value();
       std::size_t to = std::min(whole, static_cast<std::size_t>(std::ceil(std::max(0.0, until / dt))));
       if (to <= i) continue;
-      if (n == 1) fillColumns<1>(pieces_[p], dt, factor, i, to, out);
-      else if (n == 2) fillColumns<2>(pieces_[p], dt, factor, i, to, out);
-      else if (n == 3) fillColumns<3>(pieces_[p], dt, factor, i, to, out);
-      else fillColumns<4>(pieces_[p], dt, factor, i, to, out);
+      if (n == 1) fillColumns<1>(pieces_[p], state, i, to, out);
+      else if (n == 2) fillColumns<2>(pieces_[p], state, i, to, out);
+      else if (n == 3) fillColumns<3>(pieces_[p], state, i, to, out);
+      else fillColumns<4>(pieces_[p], state, i, to, out);
       i = to;
     }
     for (; i < whole; ++i) fillRow(i, at(Second(static_cast<double>(i) * dt)));
