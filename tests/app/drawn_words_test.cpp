@@ -1,7 +1,5 @@
 // The words in the drawings, measured with the fonts they are painted in: none lies over another, none leaves its drawing.
 #include <QFontMetricsF>
-#include <QLabel>
-#include <QTest>
 #include <catch2/catch.hpp>
 
 #include "app/shell/station_table.h"
@@ -52,14 +50,6 @@ QStringList faults(const DrawingView& view, const Look& look) {
   return out;
 }
 
-bool isAtWork(QWidget* station) {
-  for (QLabel* l : station->findChildren<QLabel*>())
-    if (l->isVisible() && l->text().contains(QStringLiteral("…")) &&
-        (l->text().startsWith(QStringLiteral("Working out")) || l->text().startsWith(QStringLiteral("Putting"))))
-      return true;
-  return false;
-}
-
 void lookAtEveryDrawing(Bench& b, const std::string& what) {
   for (const StationRow& row : stationTable()) {
     b.window().goToStation(row.station);
@@ -68,11 +58,7 @@ void lookAtEveryDrawing(Bench& b, const std::string& what) {
     auto* pages = station->findChild<Pages*>();
     for (int i = 0; i < (pages ? pages->count() : 1); ++i) {
       if (pages) pages->choose(i);
-      Bench::settle();
-      for (int k = 0; k < 300 && isAtWork(station); ++k) {
-        QTest::qWait(10);
-        Bench::settle();
-      }
+      b.waitForStudies();
       for (DrawingView* view : b.window().findChildren<DrawingView*>()) {
         if (!view->isVisible()) continue;
         view->grab();

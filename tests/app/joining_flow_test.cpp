@@ -14,32 +14,12 @@ using namespace driving;
 
 namespace {
 
-QString shownWords(Bench& b) {
-  QString all;
-  for (QLabel* l : b.window().findChildren<QLabel*>())
-    if (l->isVisible()) all += l->text() + QLatin1Char('\n');
-  return all;
-}
-
 Pages* pagesOf(Bench& b) { return b.window().stationView(Station::Joining)->findChild<Pages*>(); }
 
 bool hasStop(Bench& b, const char* id) {
   for (const Finding& f : b.now().findings)
     if (f.id == id && f.severity == Severity::Stop) return true;
   return false;
-}
-
-/// Waits until no page says that it is at work.
-void waitForStudies(Bench& b) {
-  for (int i = 0; i < 600; ++i) {
-    Bench::settle();
-    const QString words = shownWords(b);
-    if (!words.contains(QStringLiteral("Working out")) && !words.contains(QStringLiteral("Putting every")) &&
-        !words.contains(QStringLiteral(" of 1000 rides\n")))
-      return;
-    QTest::qWait(10);
-  }
-  FAIL("a study never ends");
 }
 
 }  // namespace
@@ -57,7 +37,7 @@ TEST_CASE("a pack of another voltage is joined through a converter, from its lab
   // Its label, with the slips of a tired evening.
   b.enter(QStringLiteral("converter set to"), QStringLiteral("48 A"));
   CHECK_FALSE(b.document().plan().joining.converter.set);
-  CHECK(shownWords(b).contains(QStringLiteral("found \"48 A\"")));
+  CHECK(b.shownWords().contains(QStringLiteral("found \"48 A\"")));
   b.enter(QStringLiteral("converter set to"), QStringLiteral("48"));
   CHECK(b.document().plan().joining.converter.set == Volt(48));
   // Two fields are called efficiency: this one is the converter's.
@@ -136,7 +116,7 @@ TEST_CASE("three packs go through every page of Joining, by every method, and ba
     b.clickButton(QString::fromLatin1(card));
     for (int page = 0; page < pagesOf(b)->count(); ++page) {
       pagesOf(b)->choose(page);
-      waitForStudies(b);
+      b.waitForStudies();
       for (DrawingView* v : b.window().stationView(Station::Joining)->findChildren<DrawingView*>())
         if (v->isVisible()) v->grab();
     }
@@ -157,13 +137,13 @@ TEST_CASE("an edit in the middle of a study: what is shown in the end is of the 
     if (i % 3 == 0) QCoreApplication::processEvents();
   }
   b.document().commit(withField(b.document().plan(), "/packs/0/bms/continuous_A", FieldValue{9.0}));
-  waitForStudies(b);
+  b.waitForStudies();
   CHECK(words().startsWith(QStringLiteral("The worst case is stock alone")));
   // A page that is left while it works, a plan that goes away, a window that closes: nothing is left hanging.
   pagesOf(b)->choose(QStringLiteral("Spread"));
   QCoreApplication::processEvents();
   b.document().begin(plans::example("allotment-barrow"));
-  waitForStudies(b);
+  b.waitForStudies();
   CHECK(b.now().figures.packs.size() == 2);
   pagesOf(b)->choose(QStringLiteral("Pairs"));
   b.restart();
@@ -176,15 +156,15 @@ TEST_CASE("one pack, then none: every page of Joining says so without a figure")
   b.key(Qt::Key_5, Qt::ControlModifier);
   for (int page = 0; page < pagesOf(b)->count(); ++page) {
     pagesOf(b)->choose(page);
-    waitForStudies(b);
+    b.waitForStudies();
   }
   pagesOf(b)->choose(QStringLiteral("Connect"));
-  CHECK(shownWords(b).contains(QStringLiteral("One pack: nothing to match")));
+  CHECK(b.shownWords().contains(QStringLiteral("One pack: nothing to match")));
   pagesOf(b)->choose(QStringLiteral("Proof"));
-  CHECK(shownWords(b).contains(QStringLiteral("One pack: nothing to share")));
+  CHECK(b.shownWords().contains(QStringLiteral("One pack: nothing to share")));
   b.document().begin(Plan{});
   Bench::settle();
-  CHECK(shownWords(b).contains(QStringLiteral("Nothing to join yet")));
+  CHECK(b.shownWords().contains(QStringLiteral("Nothing to join yet")));
   b.clickButton(QStringLiteral("Add a pack"));
   CHECK(b.document().plan().packs.size() == 1);
 }
@@ -193,12 +173,12 @@ TEST_CASE("the sharing check refuses what it cannot judge, and says what to use 
   Bench b;
   b.key(Qt::Key_5, Qt::ControlModifier);
   pagesOf(b)->choose(QStringLiteral("Proof"));
-  CHECK(shownWords(b).contains(QStringLiteral("No ride pasted yet")));
+  CHECK(b.shownWords().contains(QStringLiteral("No ride pasted yet")));
   b.document().commit(withField(b.document().plan(), "/joining/method", FieldValue{std::string("converter")}));
   Bench::settle();
-  CHECK(shownWords(b).contains(QStringLiteral("use a clamp on each lead")));
+  CHECK(b.shownWords().contains(QStringLiteral("use a clamp on each lead")));
   b.document().undo();
   b.document().commit(withField(b.document().plan(), "/packs/1/series", FieldValue{14.0}));
   Bench::settle();
-  CHECK(shownWords(b).contains(QStringLiteral("use a clamp on each lead")));
+  CHECK(b.shownWords().contains(QStringLiteral("use a clamp on each lead")));
 }

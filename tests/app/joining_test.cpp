@@ -16,14 +16,6 @@ using driving::Bench;
 
 namespace {
 
-/// All words on labels that are shown.
-QString visibleText(Bench& b) {
-  QString all;
-  for (QLabel* l : b.window().findChildren<QLabel*>())
-    if (l->isVisible()) all += l->text() + QLatin1Char('\n');
-  return all;
-}
-
 StationView* joining(Bench& b) { return b.window().stationView(Station::Joining); }
 
 void page(Bench& b, const char* name) {
@@ -89,7 +81,7 @@ TEST_CASE("C-052 C-074: two readings are typed and judged; a wrong one is named 
   const Plan before = b.document().plan();
   QTest::keyClick(last, Qt::Key_Return);
   CHECK(b.document().plan() == before);
-  CHECK(visibleText(b).contains(QStringLiteral("volts of stock: found")));
+  CHECK(b.shownWords().contains(QStringLiteral("volts of stock: found")));
   type(lineNamed(b, QStringLiteral("rested volts of stock")), "50.0");
   QTest::keyClick(last, Qt::Key_Return);
   b.settle();
@@ -98,7 +90,7 @@ TEST_CASE("C-052 C-074: two readings are typed and judged; a wrong one is named 
   QTest::keyClick(last, Qt::Key_Return);
   b.settle();
   CHECK(words(b, "meeting-verdict") == QStringLiteral("Stop"));
-  CHECK(visibleText(b).contains(QStringLiteral("Charge stock to")));
+  CHECK(b.shownWords().contains(QStringLiteral("Charge stock to")));
   type(last, "5");
   QTest::keyClick(last, Qt::Key_Return);
   b.settle();
@@ -108,7 +100,7 @@ TEST_CASE("C-052 C-074: two readings are typed and judged; a wrong one is named 
 TEST_CASE("C-050 C-065 C-066: a method is taken from the table by key and undone") {
   Bench b;
   page(b, "Methods");
-  REQUIRE(waitFor(b, [&] { return visibleText(b).contains(QStringLiteral("by simulation")); }));
+  REQUIRE(waitFor(b, [&] { return b.shownWords().contains(QStringLiteral("by simulation")); }));
   choosePart(b, QStringLiteral("methods compared"), QStringLiteral("method/4"));
   CHECK(b.document().plan().joining.method == Method::Converter);
   b.document().undo();
@@ -145,24 +137,24 @@ TEST_CASE("C-069 C-092 C-114: steps of the gauge: rising volts are taken, others
   QLineEdit* steps = lineNamed(b, QStringLiteral("steps of the gauge in volts"));
   type(steps, "42 45 44");
   QTest::keyClick(steps, Qt::Key_Return);
-  CHECK(visibleText(b).contains(QStringLiteral("steps of the gauge: found \"44\"")));
+  CHECK(b.shownWords().contains(QStringLiteral("steps of the gauge: found \"44\"")));
   CHECK(b.document().plan().bike.gauge.steps.empty());
   type(steps, "42 45 48 51");
   QTest::keyClick(steps, Qt::Key_Return);
   b.settle();
   CHECK(b.document().plan().bike.gauge.steps.size() == 4);
-  CHECK(visibleText(b).contains(QStringLiteral("Together they hold 88 %")));
-  CHECK(visibleText(b).contains(QStringLiteral("Wheel raised and clear, no load: stock")));
+  CHECK(b.shownWords().contains(QStringLiteral("Together they hold 88 %")));
+  CHECK(b.shownWords().contains(QStringLiteral("Wheel raised and clear, no load: stock")));
 }
 
 TEST_CASE("C-067 C-113: who cuts off first, which pack goes first, and where to turn round") {
   Bench b;
   b.enter(QStringLiteral("reserve"), QStringLiteral("6 km"));
   page(b, "Turns");
-  CHECK(visibleText(b).contains(QStringLiteral("stock: the controller acts first; its BMS at 36.4 V of the pack")));
+  CHECK(b.shownWords().contains(QStringLiteral("stock: the controller acts first; its BMS at 36.4 V of the pack")));
   CHECK(words(b, "turn-round").contains(QStringLiteral("turn round after")));
   CHECK(words(b, "turn-round").contains(QStringLiteral("6 km kept")));
-  REQUIRE(waitFor(b, [&] { return visibleText(b).contains(QStringLiteral("by turns one pack does")); }));
+  REQUIRE(waitFor(b, [&] { return b.shownWords().contains(QStringLiteral("by turns one pack does")); }));
 }
 
 TEST_CASE("C-054 C-094: a pasted log is judged; a broken row is named") {
@@ -186,8 +178,8 @@ TEST_CASE("C-054 C-094: a pasted log is judged; a broken row is named") {
   }
   log->setPlainText(text);
   CHECK(words(b, "sharing-verdict").startsWith(QStringLiteral("Shares")));
-  CHECK(visibleText(b).contains(QStringLiteral("Clamp meter around each lead")));
-  CHECK(visibleText(b).contains(QStringLiteral("Controller's limit: no")));
+  CHECK(b.shownWords().contains(QStringLiteral("Clamp meter around each lead")));
+  CHECK(b.shownWords().contains(QStringLiteral("Controller's limit: no")));
 }
 
 TEST_CASE("the spread runs, and says when it is done") {

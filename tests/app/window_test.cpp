@@ -3,6 +3,7 @@
 
 #include <QApplication>
 #include <QComboBox>
+#include <QLabel>
 #include <catch2/catch.hpp>
 
 namespace driving {
@@ -107,6 +108,25 @@ const Finding* Bench::finding(const QString& id) {
   for (const Finding& f : now().findings)
     if (QString::fromStdString(f.id) == id) return &f;
   return nullptr;
+}
+
+QString Bench::shownWords() {
+  QString all;
+  for (QLabel* l : window_->findChildren<QLabel*>())
+    if (l->isVisible()) all += l->text() + QLatin1Char('\n');
+  return all;
+}
+
+void Bench::waitForStudies() {
+  for (int i = 0; i < 600; ++i) {
+    settle();
+    const QString words = shownWords();
+    if (!words.contains(QStringLiteral("Working out")) && !words.contains(QStringLiteral("Putting every")) &&
+        !words.contains(QStringLiteral(" of 1000 rides\n")))
+      return;
+    QTest::qWait(10);
+  }
+  FAIL("a study never ends");
 }
 
 }  // namespace driving

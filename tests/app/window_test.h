@@ -43,6 +43,10 @@ class Bench {
   /// The finding that begins with this id; null if it is not shown.
   const Finding* finding(const QString& id);
   static void settle();
+  /// The words of every label that is seen.
+  QString shownWords();
+  /// Waits until no page says that it is at work; the test fails if one never ends.
+  void waitForStudies();
 
  private:
   void bringUp();

@@ -5,6 +5,7 @@
 #include <map>
 
 #include "core/plan/fields.h"
+#include "core/plan/names.h"
 
 namespace usherwright::app {
 namespace {
@@ -22,13 +23,11 @@ std::map<std::string, Seen> allFields(const Plan& plan) {
   return out;
 }
 
-QString named(const std::string& name, const std::string& id) { return text(name.empty() ? id : name); }
-
 QString structureWords(const Plan& before, const Plan& after) {
-  if (after.packs.size() > before.packs.size()) return QStringLiteral("add %1").arg(named(after.packs.back().name, after.packs.back().id));
+  if (after.packs.size() > before.packs.size()) return QStringLiteral("add %1").arg(text(shownName(after.packs.back())));
   if (after.packs.size() < before.packs.size()) {
     for (const Pack& p : before.packs)
-      if (!after.findPack(p.id)) return QStringLiteral("remove %1").arg(named(p.name, p.id));
+      if (!after.findPack(p.id)) return QStringLiteral("remove %1").arg(text(shownName(p)));
   }
   if (after.chargers.size() > before.chargers.size()) return QStringLiteral("add a charger");
   if (after.chargers.size() < before.chargers.size()) return QStringLiteral("remove a charger");
@@ -38,7 +37,7 @@ QString structureWords(const Plan& before, const Plan& after) {
   if (after.provenance != before.provenance) return QStringLiteral("say where a value comes from");
   for (std::size_t i = 0; i < after.chargers.size(); ++i)
     if (after.chargers[i].forPacks != before.chargers[i].forPacks)
-      return QStringLiteral("assign %1").arg(named(after.chargers[i].name, after.chargers[i].id));
+      return QStringLiteral("assign %1").arg(text(shownName(after.chargers[i])));
   return QStringLiteral("edit");
 }
 
@@ -48,7 +47,7 @@ QStringList tokensOf(const QString& pointer) { return pointer.split(QLatin1Char(
 QString runWords(const Plan& plan, const Run& run) {
   if (run.to == "controller") return QStringLiteral("main lead");
   const Pack* pack = plan.findPack(run.from);
-  return QStringLiteral("lead of %1").arg(pack ? named(pack->name, pack->id) : text(run.from));
+  return QStringLiteral("lead of %1").arg(pack ? text(shownName(*pack)) : text(run.from));
 }
 
 }  // namespace
@@ -65,20 +64,20 @@ QString ownerWords(const Plan& plan, const QString& pointer) {
     return plan.routes.size() > 1 ? text(plan.routes[index].id) : QString();
   if (t[0] == QLatin1String("bike")) return t.size() > 2 && t[1] == QLatin1String("controller") ? QStringLiteral("controller") : QString();
   if (t[0] == QLatin1String("packs") && index < plan.packs.size()) {
-    const QString name = named(plan.packs[index].name, plan.packs[index].id);
+    const QString name = text(shownName(plan.packs[index]));
     if (t.size() > 3 && t[2] == QLatin1String("fuse")) return QStringLiteral("fuse of %1").arg(name);
     if (t.size() > 3 && t[2] == QLatin1String("charge_fuse")) return QStringLiteral("charge fuse of %1").arg(name);
     return name;
   }
   if (t[0] == QLatin1String("cells") && t.size() > 1) {
     const Cell* cell = plan.findCell(t[1].toStdString());
-    return cell ? named(cell->name, cell->id) : t[1];
+    return cell ? text(shownName(*cell)) : t[1];
   }
   if (t[0] == QLatin1String("wiring") && t.size() > 2) {
     const std::size_t run = t[2].toULongLong();
     if (run < plan.wiring.runs.size()) return runWords(plan, plan.wiring.runs[run]);
   }
-  if (t[0] == QLatin1String("chargers") && index < plan.chargers.size()) return named(plan.chargers[index].name, plan.chargers[index].id);
+  if (t[0] == QLatin1String("chargers") && index < plan.chargers.size()) return text(shownName(plan.chargers[index]));
   return {};
 }
 

@@ -124,4 +124,11 @@ void CardButton::paintEvent(QPaintEvent*) {
   }
 }
 
+QVBoxLayout* pageColumn(QWidget* page) {
+  auto* column = new QVBoxLayout(page);
+  column->setContentsMargins(0, 0, 0, 0);
+  column->setSpacing(8);
+  return column;
+}
+
 }  // namespace usherwright::app

@@ -47,6 +47,9 @@ class StationView : public QWidget {
   bool stale_ = true;
 };
 
+/// The column that fills a page of a station with several.
+QVBoxLayout* pageColumn(QWidget* page);
+
 /// One page of a station with several: refreshed when it is turned to, and when the plan changes while it is seen.
 class StationPage : public QWidget {
   Q_OBJECT

@@ -9,6 +9,7 @@
 
 #include "app/present/words.h"
 #include "core/plan/edit.h"
+#include "core/plan/names.h"
 
 namespace usherwright::app {
 namespace {
@@ -104,7 +105,7 @@ void Entry::fillChoices() {
     add(QStringLiteral("yes"), QStringLiteral("yes"));
     add(QStringLiteral("no"), QStringLiteral("no"));
   } else if (spec_->kind == Kind::CellId) {
-    for (const Cell& c : kit_.document.plan().cells) add(text(c.name.empty() ? c.id : c.name), text(c.id));
+    for (const Cell& c : kit_.document.plan().cells) add(text(shownName(c)), text(c.id));
   } else if (spec_->kind == Kind::ConnectorId) {
     const bool charging = spec_->station == Station::Charging;
     for (const ConnectorClass& c : shippedCatalogue().connectors)

@@ -7,6 +7,7 @@
 
 #include "core/assess/joining_setup.h"
 #include "core/plan/edit.h"
+#include "core/plan/names.h"
 #include "core/quantity/units.h"
 
 namespace usherwright {
@@ -157,7 +158,7 @@ SubsetStudy eachAlone(const Plan& plan, const Catalogue& catalogue, const std::f
     s.packs = keep;
     for (std::size_t k = 0; k < plan.packs.size(); ++k) {
       if (!(keep >> k & 1u)) continue;
-      s.name += (s.name.empty() ? "" : " + ") + (plan.packs[k].name.empty() ? plan.packs[k].id : plan.packs[k].name);
+      s.name += (s.name.empty() ? "" : " + ") + shownName(plan.packs[k]);
     }
     if (keep != all && (keep & (keep - 1)) == 0) s.name += " alone";
     if (a.figures.ride) {

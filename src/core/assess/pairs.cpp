@@ -7,6 +7,7 @@
 
 #include "core/assess/joining_jobs.h"
 #include "core/plan/edit.h"
+#include "core/plan/names.h"
 
 namespace usherwright {
 namespace {
@@ -37,15 +38,15 @@ class PairMaker {
   }
 
   /// Empty if it was given up: pairs that nobody looked at must not read as if they went together.
-  PairTable make() const {
+  PairTable make() {
     PairTable out = table();
     return givenUp_ ? PairTable() : out;
   }
 
  private:
-  PairTable table() const {
+  PairTable table() {
     PairTable out;
-    for (const Pack& p : plan_.packs) out.packs.push_back(p.name.empty() ? p.id : p.name);
+    for (const Pack& p : plan_.packs) out.packs.push_back(shownName(p));
     if (plan_.packs.size() > 1)
       for (std::size_t k = 0; k < plan_.packs.size(); ++k)
         out.rows.push_back(row(PairKind::Pack, out.packs[k], [&](std::size_t other) { return packs(k, other); }));
@@ -57,24 +58,24 @@ class PairMaker {
     }
     for (std::size_t i = 0; i < plan_.chargers.size(); ++i) {
       const Charger& c = plan_.chargers[i];
-      out.rows.push_back(row(PairKind::Charger, c.name.empty() ? c.id : c.name, [&](std::size_t k) { return charger(i, k); }));
+      out.rows.push_back(row(PairKind::Charger, shownName(c), [&](std::size_t k) { return charger(i, k); }));
     }
     return out;
   }
 
-  std::vector<Finding> findingsOf(const Plan& plan) const {
+  std::vector<Finding> findingsOf(const Plan& plan) {
     givenUp_ = givenUp_ || !goOn_();
     return givenUp_ ? std::vector<Finding>() : assess(plan, catalogue_, nullptr, Depth::Verdict).findings;
   }
 
   template <class Cell>
-  PairRow row(PairKind kind, const std::string& name, const Cell& cell) const {
+  PairRow row(PairKind kind, const std::string& name, const Cell& cell) {
     PairRow out{kind, name, {}};
     for (std::size_t k = 0; k < plan_.packs.size(); ++k) out.cells.push_back(cell(k));
     return out;
   }
 
-  PairRow::Cell packs(std::size_t a, std::size_t b) const {
+  PairRow::Cell packs(std::size_t a, std::size_t b) {
     if (a == b) return {false, {}, {}};
     Plan two = withOnly(plan_, 1u << a | 1u << b);
     const auto joining = [](const Finding& f) { return f.id.starts_with("JOIN"); };
@@ -105,7 +106,7 @@ class PairMaker {
   }
 
   /// The charger on this pack's port, with nothing else charging; then beside what the plan has.
-  PairRow::Cell charger(std::size_t i, std::size_t k) const {
+  PairRow::Cell charger(std::size_t i, std::size_t k) {
     const std::string& id = plan_.packs[k].id;
     const std::string& charger = plan_.chargers[i].id;
     const auto chosen = [&](const Finding& f) {
@@ -123,7 +124,7 @@ class PairMaker {
   const Plan& plan_;
   const Catalogue& catalogue_;
   const std::function<bool()>& goOn_;
-  mutable bool givenUp_ = false;
+  bool givenUp_ = false;
   std::vector<Finding> joined_;
   std::vector<std::vector<Finding>> alone_;
 };

@@ -7,6 +7,7 @@
 
 #include "core/pack/bench_tests.h"
 #include "core/plan/evidence.h"
+#include "core/plan/names.h"
 #include "core/plan/shelf.h"
 
 namespace usherwright {
@@ -55,7 +56,7 @@ std::vector<Question> questionsFor(const Plan& plan, const Assessment& assessmen
     if (!used || cell.verified) continue;
     Question q;
     q.pointer = "/cells/" + cell.id + "/verified";
-    q.about = cell.name.empty() ? cell.id : cell.name;
+    q.about = shownName(cell);
     q.words = cell.dataSheet.value_or(false)
                   ? fmt::format("Are the {} new, from one batch, and of which date code?", q.about)
                   : fmt::format("Is there a data sheet for exactly the {}? Are they new, from one batch, and of which date code?", q.about);
@@ -124,8 +125,7 @@ Passport passportOf(const Plan& plan, const Assessment& assessment, std::size_t 
   out.title = m.name;
   const auto line = [&](std::string name, std::string value) { out.lines.push_back({std::move(name), std::move(value)}); };
   line("layout", fmt::format("{}S{}P, {} cells, {}", m.series, m.parallel, m.series * m.parallel, facts.name));
-  line("cells", fmt::format("{}, {} Ah{}", cell.name.empty() ? cell.id : cell.name, n(cell.capacity.value()),
-                            cell.verified ? ", tested" : ", untested"));
+  line("cells", fmt::format("{}, {} Ah{}", shownName(cell), n(cell.capacity.value()), cell.verified ? ", tested" : ", untested"));
   line("energy", fmt::format("{} Wh, {} Ah", n(m.label.value()), n(m.rated.value())));
   line("volts", fmt::format("{} full, {} nominal, {} empty at rest", volts(m.full), volts(m.nominal), volts(m.restedEmpty)));
   std::string chargers;

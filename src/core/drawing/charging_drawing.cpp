@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "core/drawing/drawings.h"
+#include "core/plan/names.h"
 #include "core/quantity/units.h"
 
 namespace usherwright::drawing {
@@ -52,8 +53,7 @@ Drawing chargerMatrix(const Subject& subject, Size size) {
         Face::Small, Ink::Ink, Anchor::Middle);
   for (std::size_t c = 0; c < chargers.size(); ++c) {
     const double y = 26 + line * static_cast<double>(c);
-    pen.text({8, y + line / 2 - 3}, elided(chargers[c].name.empty() ? chargers[c].id : chargers[c].name, Face::Label, head - 16),
-             Face::Label, Ink::Ink);
+    pen.text({8, y + line / 2 - 3}, elided(shownName(chargers[c]), Face::Label, head - 16), Face::Label, Ink::Ink);
     pen.text({8, y + line / 2 + 14},
              fmt::format("{} V  {} A", chargers[c].output ? formatNumber(chargers[c].output->value()) : "?",
                          chargers[c].current ? formatNumber(chargers[c].current->value()) : "?"),

@@ -6,6 +6,7 @@
 #include <cstdio>
 #include <optional>
 
+#include "core/plan/names.h"
 #include "core/quantity/units.h"
 
 namespace usherwright {
@@ -76,7 +77,7 @@ PackModel packModel(const Pack& pack, const Cell& cell, Celsius ambient) {
   const ChemistryFacts& facts = factsOf(cell.chemistry);
   PackModel m;
   m.id = pack.id;
-  m.name = pack.name.empty() ? pack.id : pack.name;
+  m.name = shownName(pack);
   m.chemistry = cell.chemistry;
   m.series = pack.series;
   m.parallel = pack.parallel;

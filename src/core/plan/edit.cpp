@@ -7,6 +7,7 @@
 #include <charconv>
 #include <set>
 
+#include "core/plan/names.h"
 #include "core/plan/pointers.h"
 #include "core/plan/structure.h"
 
@@ -234,7 +235,7 @@ Expected<Plan> withChargerFor(const Plan& plan, std::size_t packIndex) {
   Plan next = plan;
   Charger charger;
   charger.id = freshId(plan, "charger-" + pack.id);
-  charger.name = "charger for " + (pack.name.empty() ? pack.id : pack.name);
+  charger.name = "charger for " + shownName(pack);
   charger.output = factsOf(cell->chemistry).charge * pack.series;
   charger.current = Ampere(2);
   charger.chemistry = cell->chemistry;

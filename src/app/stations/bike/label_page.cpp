@@ -9,6 +9,7 @@
 #include "core/plan/edit.h"
 #include "core/plan/evidence.h"
 #include "core/plan/lists.h"
+#include "core/plan/names.h"
 
 namespace usherwright::app {
 namespace {
@@ -155,7 +156,7 @@ std::size_t LabelPage::pack() const { return static_cast<std::size_t>(std::max(0
 void LabelPage::refresh() {
   reader_->refresh();
   QStringList names;
-  for (const Pack& p : kit_.document.plan().packs) names << text(p.name.empty() ? p.id : p.name);
+  for (const Pack& p : kit_.document.plan().packs) names << text(shownName(p));
   QStringList shown;
   for (int i = 0; i < packs_->count(); ++i) shown << packs_->itemText(i);
   if (names != shown) {

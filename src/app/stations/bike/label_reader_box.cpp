@@ -8,6 +8,7 @@
 
 #include "app/present/words.h"
 #include "core/plan/evidence.h"
+#include "core/plan/names.h"
 
 namespace usherwright::app {
 
@@ -62,7 +63,7 @@ void LabelReaderBox::refresh() {
   std::vector<LabelPlace> known{{LabelSubject::Controller, 0}};
   QStringList names{QStringLiteral("the controller")};
   for (std::size_t k = 0; k < plan.packs.size(); ++k) {
-    const QString name = text(plan.packs[k].name.empty() ? plan.packs[k].id : plan.packs[k].name);
+    const QString name = text(shownName(plan.packs[k]));
     known.push_back({LabelSubject::Pack, k});
     names << QStringLiteral("the pack %1").arg(name);
     known.push_back({LabelSubject::Board, k});
@@ -72,7 +73,7 @@ void LabelReaderBox::refresh() {
   }
   for (std::size_t j = 0; j < plan.chargers.size(); ++j) {
     known.push_back({LabelSubject::Charger, j});
-    names << text(plan.chargers[j].name.empty() ? plan.chargers[j].id : plan.chargers[j].name);
+    names << text(shownName(plan.chargers[j]));
   }
   known.push_back({LabelSubject::Motor, 0});
   names << QStringLiteral("the motor");

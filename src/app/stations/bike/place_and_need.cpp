@@ -5,6 +5,7 @@
 #include "core/plan/edit.h"
 #include "core/plan/jobs.h"
 #include "core/plan/lists.h"
+#include "core/plan/names.h"
 
 namespace usherwright::app {
 
@@ -86,7 +87,7 @@ void PlacesPage::refresh() {
   const Pack* chosen = plan.findPack(chosenPack_.toStdString());
   if (!chosen && !plan.packs.empty()) chosen = &plan.packs.back();
   words_->setText(chosen ? QStringLiteral("Click a pack, then a place: %1 moves there. A length that is measured overrules the drawing.")
-                               .arg(text(chosen->name.empty() ? chosen->id : chosen->name))
+                               .arg(text(shownName(*chosen)))
                          : QStringLiteral("Dimensions of the frame are on the right; the room at each place follows."));
   side_->rebuild();
 }

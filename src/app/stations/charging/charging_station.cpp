@@ -3,6 +3,7 @@
 
 #include "app/present/words.h"
 #include "core/plan/edit.h"
+#include "core/plan/names.h"
 
 namespace usherwright::app {
 
@@ -81,14 +82,14 @@ std::vector<EntrySection> ChargingStation::sections() const {
     for (const char* key :
          {"name", "output_V", "output_A", "reading_V", "meter_accuracy", "plug", "polarity", "selector", "efficiency", "stop_A"})
       list << QStringLiteral("/chargers/%1/%2").arg(i).arg(QLatin1String(key));
-    out.push_back({text(plan.chargers[i].name.empty() ? plan.chargers[i].id : plan.chargers[i].name), list});
+    out.push_back({text(shownName(plan.chargers[i])), list});
   }
   for (std::size_t k = 0; k < plan.packs.size(); ++k) {
     QStringList list;
     for (const char* key :
          {"soc", "charge_port", "charge_polarity", "charge_lead_size", "charge_fuse/rating_A", "bms/charge_A", "charge_temperature_C"})
       list << QStringLiteral("/packs/%1/%2").arg(k).arg(QLatin1String(key));
-    out.push_back({QStringLiteral("Charge port: %1").arg(text(plan.packs[k].name.empty() ? plan.packs[k].id : plan.packs[k].name)), list});
+    out.push_back({QStringLiteral("Charge port: %1").arg(text(shownName(plan.packs[k]))), list});
   }
   return out;
 }

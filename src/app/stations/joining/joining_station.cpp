@@ -14,6 +14,7 @@
 #include "core/io/spice.h"
 #include "core/io/table_csv.h"
 #include "core/plan/edit.h"
+#include "core/plan/names.h"
 #include "core/plan/ride_list.h"
 
 namespace usherwright::app {
@@ -323,7 +324,7 @@ std::vector<EntrySection> JoiningStation::sections() const {
     if (p.fuse.present.value_or(true))
       for (const char* key : {"fuse/rating_A", "fuse/dc_V", "fuse/breaking_A", "fuse/carry", "fuse/distance_mm", "fuse/built_in"})
         list << at + QLatin1String(key);
-    out.push_back({QStringLiteral("Lead, plug and fuse: %1").arg(text(p.name.empty() ? p.id : p.name)), list});
+    out.push_back({QStringLiteral("Lead, plug and fuse: %1").arg(text(shownName(p))), list});
   }
   out.push_back({QStringLiteral("The gauge"), {QStringLiteral("/bike/gauge/kind"), QStringLiteral("/bike/gauge/bars")}});
   QStringList main;

@@ -2,7 +2,6 @@
 #pragma once
 
 #include <QLabel>
-#include <QVBoxLayout>
 
 #include "app/present/words.h"
 #include "core/assess/assessment.h"
@@ -10,13 +9,6 @@
 #include "core/quantity/units.h"
 
 namespace usherwright::app {
-
-inline QVBoxLayout* pageColumn(QWidget* page) {
-  auto* column = new QVBoxLayout(page);
-  column->setContentsMargins(0, 0, 0, 0);
-  column->setSpacing(8);
-  return column;
-}
 
 inline QLabel* wrapped(const char* role = nullptr) {
   auto* label = new QLabel;

@@ -17,13 +17,6 @@ QLabel* soft(const QString& words = {}) {
   return label;
 }
 
-QVBoxLayout* pageColumn(QWidget* page) {
-  auto* column = new QVBoxLayout(page);
-  column->setContentsMargins(0, 0, 0, 0);
-  column->setSpacing(8);
-  return column;
-}
-
 }  // namespace
 
 GroupsPage::GroupsPage(Kit kit, CurrentPack current) : StationPage(kit), current_(std::move(current)) {

@@ -5,6 +5,7 @@
 #include "app/present/words.h"
 #include "app/stations/pack/pack_pages.h"
 #include "core/plan/edit.h"
+#include "core/plan/names.h"
 
 namespace usherwright::app {
 namespace {
@@ -204,7 +205,7 @@ void FindPage::showChosen() {
   words_->setText(words);
   if (current_() < plan.packs.size()) {
     const Pack& p = plan.packs[current_()];
-    replace_->setText(QStringLiteral("Put it into %1").arg(text(p.name.empty() ? p.id : p.name)));
+    replace_->setText(QStringLiteral("Put it into %1").arg(text(shownName(p))));
   }
 }
 

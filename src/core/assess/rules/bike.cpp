@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "core/assess/rules/rule.h"
+#include "core/plan/names.h"
 
 namespace usherwright::rules {
 namespace {
@@ -180,8 +181,7 @@ void bike08(const Context& c, Findings& out) {
   }
   for (std::size_t i = 0; i < c.plan.chargers.size(); ++i) {
     if (c.plan.chargers[i].forPacks.empty()) continue;
-    Unproven charger(c, Station::Charging, c.plan.chargers[i].id,
-                     c.plan.chargers[i].name.empty() ? c.plan.chargers[i].id : c.plan.chargers[i].name);
+    Unproven charger(c, Station::Charging, c.plan.chargers[i].id, shownName(c.plan.chargers[i]));
     for (const char* key : {"output_V", "output_A"}) charger.check(chargerPointer(i, key));
     charger.report(out);
   }

@@ -6,14 +6,13 @@
 #include <cmath>
 
 #include "core/assess/rules/rule.h"
+#include "core/plan/names.h"
 
 namespace usherwright::rules {
 namespace {
 
 constexpr double stopPerCell = 0.02;
 constexpr double usualMeter = 0.005;
-
-std::string nameOf(const Charger& c) { return c.name.empty() ? c.id : c.name; }
 
 Finding begin(const Context& c, std::string id, Severity severity, const ChargeFigures& pair, std::string_view field) {
   const std::string part = c.plan.chargers[pair.charger].id + "/" + c.plan.packs[pair.pack].id;
@@ -68,7 +67,7 @@ void chg01(const Context& c, Findings& out) {
     if (!label && !measured) continue;
     Finding f = begin(c, "CHG-01", Severity::Stop, pair, label ? "output_V" : "reading_V");
     const Volt volts = label ? *charger.output : reading->value;
-    f.sentence = fmt::format("{} gives {}; {} is full at {}, so each cell would be pushed to {}.", nameOf(charger), text(volts), m.name,
+    f.sentence = fmt::format("{} gives {}; {} is full at {}, so each cell would be pushed to {}.", shownName(charger), text(volts), m.name,
                              text(m.full), text(volts / static_cast<double>(m.series)));
     f.why = "Overcharged lithium cells plate metal and can burn. The BMS is a last barrier, never the charger's limit.";
     f.what = fmt::format("A charger for {}.", text(m.full));
@@ -84,7 +83,7 @@ void chg03(const Context& c, Findings& out) {
     const Charger& charger = c.plan.chargers[pair.charger];
     const PackModel& m = c.figures.packs[pair.pack].model;
     Finding f = begin(c, "CHG-03", Severity::Stop, pair, "output_A");
-    f.sentence = fmt::format("{} gives {}; the {} of {} allows {}.", nameOf(charger), text(*charger.current),
+    f.sentence = fmt::format("{} gives {}; the {} of {} allows {}.", shownName(charger), text(*charger.current),
                              pair.limit->element == "bms" ? "BMS" : pair.limit->element, m.name, text(pair.limit->limit));
     f.why = "Ports and leads melt slowly, cells age and plate; a BMS that trips on every charge is no limiter.";
     f.what = fmt::format("A charger of at most {}.", text(pair.limit->limit));
@@ -111,9 +110,9 @@ void chg05(const Context& c, Findings& out) {
                          std::abs((reading->value - *charger.output).value()) > reading->error.value();
     if (!nameplate && !unclear) continue;
     Finding f = begin(c, "CHG-05", Severity::Mind, pair, "reading_V");
-    f.sentence = nameplate ? fmt::format("{} says {}, which is a nameplate; its output should be {}.", nameOf(charger),
+    f.sentence = nameplate ? fmt::format("{} says {}, which is a nameplate; its output should be {}.", shownName(charger),
                                          text(*charger.output), text(m.full))
-                           : fmt::format("{} reads {} ± {}: the meter cannot tell whether it is above {}.", nameOf(charger),
+                           : fmt::format("{} reads {} ± {}: the meter cannot tell whether it is above {}.", shownName(charger),
                                          text(reading->value), text(reading->error), text(m.full + Volt(stopPerCell * m.series)));
     f.why = "Chargers are sold by the pack's nameplate; the output must match the full voltage.";
     f.what = nameplate ? "Read its no-load output with a meter, nothing connected." : "A second, better meter.";
@@ -133,7 +132,7 @@ void chg18(const Context& c, Findings& out) {
     Finding f = begin(c, "CHG-18", Severity::Stop, pair, "polarity");
     const std::string theirs(words[static_cast<std::size_t>(charger.polarity)]);
     const std::string ours(words[static_cast<std::size_t>(p.chargePolarity)]);
-    f.sentence = fmt::format("{} fits the port of {} but is {}; the port is {}.", nameOf(charger), c.figures.packs[pair.pack].model.name,
+    f.sentence = fmt::format("{} fits the port of {} but is {}; the port is {}.", shownName(charger), c.figures.packs[pair.pack].model.name,
                              theirs, ours);
     f.why = "Reversed, the charger and the pack short each other through the BMS.";
     f.what = "Re-pin the plug or use an adapter; then a meter on the plug, sign and volts, before it goes in.";
