@@ -53,12 +53,16 @@ void DrawingView::renderGround() {
   if (words != accessibleDescription()) setAccessibleDescription(words);
 }
 
-void DrawingView::paintEvent(QPaintEvent*) {
+void DrawingView::bringUpToDate() {
   if (groundStale_) renderGround();
   if (overlayStale_) {
     overlayStale_ = false;
     overlay_ = overlayBuilder_ ? overlayBuilder_(area()) : drawing::Drawing{};
   }
+}
+
+void DrawingView::paintEvent(QPaintEvent*) {
+  bringUpToDate();
   QPainter painter(this);
   painter.drawPixmap(0, 0, pixmap_);
   paintDrawing(painter, overlay_, kit_.look);
@@ -94,6 +98,7 @@ QStringList DrawingView::parts() const {
 }
 
 void DrawingView::select(int step) {
+  bringUpToDate();  // a key may come before the paint
   const QStringList all = parts();
   if (all.isEmpty()) return;
   const auto at = all.indexOf(current_);

@@ -57,6 +57,8 @@ class DrawingView : public QWidget {
   QStringList parts() const;
   drawing::Size area() const { return {static_cast<double>(width()), static_cast<double>(height())}; }
   void renderGround();
+  /// Builds ground and moving layer if they are not those of now.
+  void bringUpToDate();
 
   Kit kit_;
   Builder groundBuilder_, overlayBuilder_;
