@@ -53,6 +53,9 @@ for path in sorted([*root.rglob("*.cpp"), *root.rglob("*.h")]):
                 problems.append(f"{relative}: includes {include}")
             if parts[1] == "stations" and len(parts) > 3 and target[1] == "stations" and len(target) > 3 and target[2] != parts[2]:
                 problems.append(f"{relative}: a station includes another one, {include}")
+for path in sorted((root / "app").rglob("*")):  # a bare label guesses whether a text is markup
+    if path.suffix in {".cpp", ".h"} and path.name != "plain.h" and re.search(r"new QLabel\b|setTextFormat|RichText|QMessageBox|QToolTip::showText", path.read_text()) and path.name != "plain.cpp":
+        problems.append(f"{path.relative_to(root)}: texts are shown by PlainLabel and showTip() of widgets/plain.h")
 for problem in problems:
     print(problem, file=sys.stderr)
 print(f"layers: {len(problems)} upward includes")

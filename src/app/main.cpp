@@ -6,6 +6,7 @@
 #include <QStyleFactory>
 #include <QTextStream>
 
+#include "app/shell/help.h"
 #include "app/shell/main_window.h"
 #include "app/shell/process_facts.h"
 
@@ -28,7 +29,7 @@ int main(int argc, char** argv) {
   QApplication::setApplicationName(QStringLiteral("usherwright"));
   QApplication::setApplicationDisplayName(QStringLiteral("Usherwright"));
   QApplication::setApplicationVersion(QStringLiteral(USHERWRIGHT_VERSION));
-  QApplication::setDesktopFileName(QStringLiteral("usherwright"));
+  QApplication::setDesktopFileName(QStringLiteral("invalid.usherwright.Usherwright"));
   QCommandLineParser parser;
   parser.setApplicationDescription(QStringLiteral("Plans second batteries for e-bikes, safely."));
   parser.addHelpOption();
@@ -39,6 +40,8 @@ int main(int argc, char** argv) {
       QStringLiteral("first-paint"),
       QStringLiteral("Print the milliseconds from start to the first painted window and the resident memory, then quit."));
   parser.addOption(firstPaint);
+  const QCommandLineOption manual(QStringLiteral("manual"), QStringLiteral("Print the manual page, then quit."));
+  parser.addOption(manual);
   parser.addPositionalArgument(QStringLiteral("PLAN"), QStringLiteral("A .uwplan file to open."), QStringLiteral("[PLAN]"));
   parser.process(application);
   // The desktop's dark or light choice, read before our own palette of styles replaces it.
@@ -46,6 +49,10 @@ int main(int argc, char** argv) {
   QApplication::setStyle(QStyleFactory::create(QStringLiteral("Fusion")));
   Look::loadFonts();
   MainWindow window;
+  if (parser.isSet(manual)) {
+    QTextStream(stdout) << manualText(window.actions());
+    return 0;
+  }
   if (dark) window.look().setTheme(Theme::Night);
   if (parser.isSet(demo)) window.openDemo();
   else if (!parser.positionalArguments().isEmpty()) window.openPath(parser.positionalArguments().first());

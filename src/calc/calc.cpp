@@ -9,12 +9,13 @@
 #include "core/io/plan_json.h"
 #include "core/io/spice.h"
 #include "core/io/table_csv.h"
+#include "core/quantity/manual.h"
+#include "core/quantity/text.h"
 
 namespace usherwright::calc {
 namespace {
 
 constexpr int stopFound = 1;
-constexpr int unreadable = 2;
 constexpr int badUsage = 64;
 
 Expected<Plan> load(const std::string& path) {
@@ -44,7 +45,7 @@ using Printer = std::string (*)(const Plan&, const Assessment&);
 
 Outcome onPlan(const Options& o, Printer text, Printer json, bool judges) {
   const auto plan = load(o.plan);
-  if (!plan) return {unreadable, "", plan.error().sentence() + "\n"};
+  if (!plan) return {failed, "", plan.error().sentence() + "\n"};
   const Assessment a = assess(*plan, shippedCatalogue());
   return {judges ? verdictOf(a, o.strict) : 0, o.json ? json(*plan, a) : text(*plan, a), ""};
 }
@@ -52,24 +53,54 @@ Outcome onPlan(const Options& o, Printer text, Printer json, bool judges) {
 /// The simulated ride in a form for other programs.
 Outcome onExport(const Options& o) {
   const auto plan = load(o.plan);
-  if (!plan) return {unreadable, "", plan.error().sentence() + "\n"};
+  if (!plan) return {failed, "", plan.error().sentence() + "\n"};
   const Assessment a = assess(*plan, shippedCatalogue());
   const auto& ride = a.figures.ride;
   if (!ride || ride->end <= Second(0))
-    return {unreadable, "", o.plan + ": found no ride, expected a plan with a pack and something to draw.\n"};
+    return {failed, "", o.plan + ": found no ride, expected a plan with a pack and something to draw.\n"};
   std::vector<std::string> ids;
   for (const Source& s : ride->input().sources) ids.push_back(s.id);
   if (o.what == "table") return {0, tableCsv(ride->table(Second(1)), ids), ""};
   const auto netlist = spiceExport(*ride);
-  if (!netlist) return {unreadable, "", o.plan + " " + netlist.error().sentence() + "\n"};
+  if (!netlist) return {failed, "", o.plan + " " + netlist.error().sentence() + "\n"};
   return {0, *netlist, ""};
 }
 
 }  // namespace
 
-Outcome run(const std::vector<std::string>& arguments) {
-  CLI::App app{"Checks and shows e-bike battery plans. Text by default, --json for programs.", "usherwright-calc"};
-  Options o;
+namespace {
+
+constexpr const char* about = "Checks and shows e-bike battery plans. Text by default, --json for programs.";
+
+/// The manual page, from the table of commands that the parser holds.
+std::string manualOf(CLI::App& app) {
+  ManualPage page{"usherwright-calc", "checks and shows e-bike battery plans", manualDate, {}};
+  page.sections.push_back({"Synopsis", "usherwright-calc COMMAND [OPTIONS]", {}});
+  page.sections.push_back({"Description", about, {}});
+  ManualSection commands{"Commands", "", {}};
+  for (const CLI::App* sub : app.get_subcommands({})) {
+    std::string line = sub->get_name();
+    std::string words = sub->get_description();
+    for (const CLI::Option* option : sub->get_options()) {
+      if (option->get_name() == "--help") continue;
+      line += option->get_required() ? " " + option->get_name() : " [" + option->get_name() + "]";
+      words += "\n" + option->get_name() + ": " + option->get_description();
+    }
+    commands.rows.push_back({line, words});
+  }
+  page.sections.push_back(std::move(commands));
+  page.sections.push_back({"Exit status",
+                           "",
+                           {{"0", "no Stop"},
+                            {"1", "a Stop; with --strict also a Mind that is not accepted"},
+                            {"2", "the input cannot be read, or the output cannot be written"},
+                            {"64", "bad usage"}}});
+  page.sections.push_back({"See also", "usherwright(1)", {}});
+  return manualPage(page);
+}
+
+Outcome runRaw(const std::vector<std::string>& arguments, Options& o) {
+  CLI::App app{about, "usherwright-calc"};
   Outcome outcome;
   app.require_subcommand(1);
   const auto planCommand = [&](const char* name, const char* words, Printer text, Printer json, bool judges) {
@@ -91,12 +122,23 @@ Outcome run(const std::vector<std::string>& arguments) {
   label->add_flag("--json", o.json, "machine-readable");
   label->callback([&] { outcome = {0, o.json ? labelJson(o.label) : labelText(o.label), ""}; });
   app.add_subcommand("schema", "prints the JSON Schema of plans")->callback([&] { outcome = {0, planSchema(), ""}; });
+  app.add_subcommand("manual", "prints the manual page of this program")->callback([&] { outcome = {0, manualOf(app), ""}; });
   std::vector<std::string> reversed(arguments.rbegin(), arguments.rend());
   try {
     app.parse(reversed);
   } catch (const CLI::CallForHelp&) { return {0, app.help(), ""}; } catch (const CLI::ParseError& error) {
     return {badUsage, "", std::string("usherwright-calc: ") + error.what() + " (see --help)\n"};
   }
+  return outcome;
+}
+
+}  // namespace
+
+Outcome run(const std::vector<std::string>& arguments) {
+  Options options;
+  Outcome outcome = runRaw(arguments, options);
+  outcome.output = options.json ? jsonForTerminal(outcome.output) : forTerminal(outcome.output);
+  outcome.errors = forTerminal(outcome.errors);
   return outcome;
 }
 

@@ -8,7 +8,10 @@
 
 namespace usherwright::calc {
 
-/// 0 no Stop, 1 a Stop (or an unaccepted Mind with --strict), 2 unreadable input, 64 bad usage.
+/// Input that cannot be read, or output that cannot be written.
+inline constexpr int failed = 2;
+
+/// 0 no Stop, 1 a Stop (or an unaccepted Mind with --strict), 2 failed, 64 bad usage. Nothing in the texts acts on a terminal.
 struct Outcome {
   int exitCode = 0;
   std::string output;

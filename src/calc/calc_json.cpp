@@ -9,6 +9,9 @@ namespace {
 
 using Json = nlohmann::ordered_json;
 
+/// Valid whatever bytes the texts hold: what was typed on a command line may be no text.
+std::string printed(const Json& json) { return json.dump(1, ' ', false, Json::error_handler_t::replace) + "\n"; }
+
 template <class T>
 Json orNull(const std::optional<T>& value) {
   if (!value) return nullptr;
@@ -62,7 +65,7 @@ std::string checkJson(const Plan& plan, const Assessment& a) {
            {"notes", a.count(Severity::Note)},
            {"findings", Json::array()}};
   for (const Finding& f : a.findings) out["findings"].push_back(findingJson(f));
-  return out.dump(1) + "\n";
+  return printed(out);
 }
 
 std::string showJson(const Plan& plan, const Assessment& a) {
@@ -106,7 +109,7 @@ std::string showJson(const Plan& plan, const Assessment& a) {
                     {"hopeful_km", f.range.hopeful.value()},
                     {"first_pack_alone_km", f.range.stockAlone->value()},
                     {"as_charged_km", f.range.now.value()}};
-  return out.dump(1) + "\n";
+  return printed(out);
 }
 
 std::string joinJson(const Plan& plan, const Assessment& a) {
@@ -138,7 +141,7 @@ std::string joinJson(const Plan& plan, const Assessment& a) {
     out["connect_window"] = {
         {"gap_V", f.window->gap.value()},     {"window_V", orNull(f.window->window)},       {"peak_A", f.window->peak.value()},
         {"loop_ohm", f.window->loop.value()}, {"receiving", f.packs[f.windowLow].model.id}, {"may_connect", f.window->mayConnect}};
-  return out.dump(1) + "\n";
+  return printed(out);
 }
 
 std::string labelJson(const std::string& label) {
@@ -151,7 +154,7 @@ std::string labelJson(const std::string& label) {
                    {"could_be", c.couldBe},
                    {"settled_by", c.settledBy},
                    {"readings_V", c.readings}});
-  return out.dump(1) + "\n";
+  return printed(out);
 }
 
 }  // namespace usherwright::calc

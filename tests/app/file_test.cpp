@@ -78,6 +78,9 @@ TEST_CASE("a file that changed on disk is noticed before it is overwritten") {
   CHECK(b.window().notices()->sentence().contains(QStringLiteral("a.uwplan has changed on disk")));
   CHECK_FALSE(b.window().session().isSaved());
   b.clickButton(QStringLiteral("Read it again"));
+  CHECK(b.document().plan().budget == Money(500));  // what was not saved is asked for first
+  CHECK(b.window().notices()->sentence().contains(QStringLiteral("your changes that are not saved")));
+  b.clickButton(QStringLiteral("Read it, give these up"));
   CHECK(b.document().plan().title == "changed elsewhere");
 }
 
@@ -93,7 +96,7 @@ TEST_CASE("the same plan in a second window is said in both ways: on opening and
 TEST_CASE("unsaved work survives the end of the application") {
   Bench b;
   b.enter(QStringLiteral("budget"), QStringLiteral("512"));
-  QTest::qWait(1200);  // the journal is written a moment after the last edit
+  QTest::qWait(2000);  // the journal is written two seconds after the first edit at the latest
   b.restart();         // gone without a question, as in a crash
   b.window().offerRecovery();
   REQUIRE(b.window().notices()->sentence().contains(QStringLiteral("Unsaved work")));

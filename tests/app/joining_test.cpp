@@ -213,7 +213,7 @@ TEST_CASE("a ride comes from a list and goes out as a table and a netlist") {
   };
   write("s,W\n0,200\n60,abc\n");
   CHECK(station->takeRide(list) == QStringLiteral("ride.csv, line 3: found \"60,abc\", expected two numbers: seconds, watts."));
-  CHECK(b.document().plan().joining.profile.empty());
+  CHECK(b.document().plan().joining.profile->empty());
   write("s,W\n0,200\n600,450\n900,0\n1200,0\n");
   CHECK(station->takeRide(list).startsWith(QStringLiteral("A ride of 4 rows")));
   CHECK(b.document().assessment().figures.ride->cause == EndCause::RideOver);

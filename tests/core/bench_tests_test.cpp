@@ -184,11 +184,11 @@ TEST_CASE("the shelf: plausible parts, lists by line and column, nothing half ta
 TEST_CASE("a cell and a board of the shelf go into the plan with their sources, and never tested") {
   const Shelf& shelf = shippedShelf();
   const Plan plan = plans::demo();
-  const Plan with = withShelfCell(plan, shelf.cells[0]);
+  const Plan with = withShelfCell(plan, shelf.cells[0]).plan;
   CHECK(with.cells.size() == plan.cells.size() + 1);
   CHECK(provenanceOf(with, "/cells/" + shelf.cells[0].id + "/capacity_Ah") == Provenance::Catalogue);
   const auto anonymous = std::find_if(shelf.cells.begin(), shelf.cells.end(), [](const Cell& c) { return c.trust == Trust::Anonymous; });
-  CHECK(provenanceOf(withShelfCell(plan, *anonymous), "/cells/" + anonymous->id + "/continuous_A") == Provenance::Claim);
+  CHECK(provenanceOf(withShelfCell(plan, *anonymous).plan, "/cells/" + anonymous->id + "/continuous_A") == Provenance::Claim);
   const auto board = withShelfBms(plan, 1, shelf.boards[2]);
   REQUIRE(board);
   CHECK(board->packs[1].bms.series == 13);

@@ -20,7 +20,7 @@ std::string refusal(const std::string& text) {
 Plan everyFieldOffItsDefault() {
   Plan plan = plans::demo();
   plan.packs[0].readings.push_back({"2026-10-04", ReadingOf::Groups, Volt(51.2), Minute(45), {Volt(3.94), Volt(3.95)}, {}});
-  plan.joining.profile = {{Second(0), Watt(200)}, {Second(60.5), Watt(0)}};
+  plan.joining.profile = std::vector<RidePoint>{{Second(0), Watt(200)}, {Second(60.5), Watt(0)}};
   plan.bike.gauge.steps = {Volt(41.5), Volt(46)};
   plan.cells[1].restCurve = {{StateOfCharge(0), Volt(3.0)}, {StateOfCharge(0.5), Volt(3.7)}, {StateOfCharge(1), Volt(4.2)}};
   std::vector<std::string> pointers;
@@ -75,7 +75,7 @@ TEST_CASE("the shipped examples are written as they were read") {
 
 TEST_CASE("a ride by profile, the steps of a gauge and a converter survive a round trip; bad ones have their sentence") {
   Plan plan = plans::demo();
-  plan.joining.profile = {{Second(0), Watt(200)}, {Second(60.5), Watt(0)}, {Second(90), Watt(450)}};
+  plan.joining.profile = std::vector<RidePoint>{{Second(0), Watt(200)}, {Second(60.5), Watt(0)}, {Second(90), Watt(450)}};
   plan.joining.loadMode = LoadMode::Profile;
   plan.bike.gauge.steps = {Volt(41.5), Volt(46)};
   plan.joining.converter.source = plan.packs[0].id;
@@ -88,9 +88,9 @@ TEST_CASE("a ride by profile, the steps of a gauge and a converter survive a rou
     return read.error().sentence();
   };
   Plan bad = plan;
-  bad.joining.profile = {{Second(0), Watt(200)}};
+  bad.joining.profile = std::vector<RidePoint>{{Second(0), Watt(200)}};
   CHECK(refused(bad) == "/joining/profile: found one row, expected at least two rows: the last one ends the ride.");
-  bad.joining.profile = {{Second(10), Watt(200)}, {Second(5), Watt(0)}};
+  bad.joining.profile = std::vector<RidePoint>{{Second(10), Watt(200)}, {Second(5), Watt(0)}};
   CHECK(refused(bad) == "/joining/profile/1: found [5, 0], expected rising seconds and 0 to 50000 W.");
   bad = plan;
   bad.bike.gauge.steps = {Volt(46), Volt(41.5)};
@@ -223,7 +223,7 @@ TEST_CASE("the schema names every field and agrees with the example files about 
   CHECK(schema["$schema"] == "https://json-schema.org/draft/2020-12/schema");
   const auto demo = nlohmann::json::parse(writePlan(plans::demo()));
   for (const auto& [key, value] : demo.items())
-    if (!plans::demo().unknown.contains(key)) {
+    if (!plans::demo().unknown->contains(key)) {
       INFO(key);
       CHECK(schema["properties"].contains(key));
     }

@@ -78,7 +78,7 @@ TEST_CASE("the journal of a living window is left alone, that of a dead one is f
   {
     const auto living = Journal::begin(folder);
     REQUIRE(living);
-    REQUIRE(living->write("/home/me/a.uwplan", "{}"));
+    REQUIRE(living->write({"/home/me/a.uwplan", {}, 0}, "{}"));
     CHECK(orphanJournals(folder).empty());
     living->clear();
   }
@@ -86,7 +86,7 @@ TEST_CASE("the journal of a living window is left alone, that of a dead one is f
   const pid_t child = ::fork();
   if (child == 0) {
     const auto journal = Journal::begin(folder);
-    const bool written = journal && journal->write("/home/me/b.uwplan", writePlan(Plan{}));
+    const bool written = journal && journal->write({"/home/me/b.uwplan", {}, 0}, writePlan(Plan{}));
     ::_exit(written ? 0 : 1);
   }
   int status = 0;
@@ -94,7 +94,7 @@ TEST_CASE("the journal of a living window is left alone, that of a dead one is f
   REQUIRE(WEXITSTATUS(status) == 0);
   const auto found = orphanJournals(folder);
   REQUIRE(found.size() == 1);
-  CHECK(found[0].path == "/home/me/b.uwplan");
+  CHECK(found[0].base.path == "/home/me/b.uwplan");
   CHECK(readPlan(found[0].plan));
   removeJournal(found[0].file);
   CHECK(orphanJournals(folder).empty());

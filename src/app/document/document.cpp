@@ -2,6 +2,7 @@
 #include "app/document/document.h"
 
 #include "app/present/words.h"
+#include "core/io/plan_json.h"
 #include "core/plan/edit.h"
 
 namespace usherwright::app {
@@ -25,6 +26,7 @@ void Document::begin(Plan plan) {
 bool Document::commit(const Expected<Plan>& next, const QString& words, const QString& merge) {
   Expected<void> sound;
   if (next) sound = crossChecked(*next);
+  if (next && sound) sound = fitsAFile(*next);
   if (!next || !sound) {
     Q_EMIT refused(QString::fromStdString((next ? sound.error() : next.error()).sentence()));
     return false;

@@ -12,7 +12,9 @@
 namespace usherwright::app {
 namespace {
 
-constexpr int journalDelay = 800;  // ms after the last edit
+constexpr int journalDelay = 1500;  // ms after the first edit that is not in it: with the writing, under two seconds
+
+QString sentenceOf(const Problem& problem) { return QString::fromStdString(problem.sentence()); }
 
 }  // namespace
 
@@ -25,14 +27,10 @@ FileSession::FileSession(Document& document, const QString& journalFolder, QObje
   journalTimer_.setSingleShot(true);
   journalTimer_.setInterval(journalDelay);
   connect(&journalTimer_, &QTimer::timeout, this, &FileSession::writeJournal);
+  connect(&journalWork_, &QFutureWatcher<QString>::finished, this, &FileSession::journalWritten);
   connect(&document_, &Document::changed, this, [this] {
-    if (isSaved()) {
-      journalTimer_.stop();
-      journalWork_.waitForFinished();
-      if (journal_) journal_->clear();
-    } else {
-      journalTimer_.start();
-    }
+    if (isSaved()) forget();
+    else if (!journalTimer_.isActive()) journalTimer_.start();  // edits that go on do not put it off
     Q_EMIT stateChanged();
   });
   connect(&watcher_, &QFileSystemWatcher::fileChanged, this, &FileSession::lookAtDisk);
@@ -40,8 +38,13 @@ FileSession::FileSession(Document& document, const QString& journalFolder, QObje
 
 FileSession::~FileSession() { journalWork_.waitForFinished(); }
 
+bool FileSession::isSaved() const {
+  const auto now = document_.snapshot();
+  return now == saved_ || *now == *saved_;
+}
+
 QString FileSession::savedWords() const {
-  if (path_.isEmpty()) return isSaved() ? QStringLiteral("not saved yet") : QStringLiteral("not saved yet, changed");
+  if (base_.path.empty()) return isSaved() ? QStringLiteral("not saved yet") : QStringLiteral("not saved yet, changed");
   if (!isSaved()) return QStringLiteral("changed");
   return savedAt_.isEmpty() ? QStringLiteral("as on disk") : QStringLiteral("saved %1").arg(savedAt_);
 }
@@ -54,23 +57,24 @@ void FileSession::begin(Plan plan) {
   Q_EMIT stateChanged();
 }
 
-void FileSession::adopt(const QString& path) {
-  if (!path_.isEmpty()) watcher_.removePath(path_);
-  if (path != path_) {
+void FileSession::adopt(const FileBase& base) {
+  if (!base_.path.empty()) watcher_.removePath(path());
+  if (base.path != base_.path) {
     mark_.reset();
     savedAt_.clear();
-    if (!path.isEmpty()) {
-      mark_ = OpenMark::take(path.toStdString());
+    if (!base.path.empty()) {
+      mark_ = OpenMark::take(base.path);
       if (!mark_) Q_EMIT openElsewhere();
+      sweep(QFileInfo(QString::fromStdString(throughLinks(base.path))).path().toStdString());
     }
   }
-  path_ = path;
-  stamp_ = path.isEmpty() ? FileStamp{} : stampOf(path.toStdString());
-  if (!path.isEmpty()) watcher_.addPath(path);
+  base_ = base;
+  if (!base_.path.empty()) watcher_.addPath(path());
 }
 
 Expected<void> FileSession::open(const QString& path) {
   const QString whole = QFileInfo(path).absoluteFilePath();
+  const FileStamp stamp = stampOf(whole.toStdString());  // before the text: what changes in between is noticed later
   const auto text = readWhole(whole.toStdString(), maximumPlanBytes);
   if (!text) return tl::unexpected(text.error());
   auto plan = readPlan(*text);
@@ -80,35 +84,42 @@ Expected<void> FileSession::open(const QString& path) {
     return tl::unexpected(std::move(problem));
   }
   forget();
+  adopt({whole.toStdString(), stamp, sumOf(*text)});
   document_.begin(std::move(*plan));
   saved_ = document_.snapshot();
-  adopt(whole);
+  forget();
   Q_EMIT stateChanged();
   return {};
 }
 
 FileSession::Outcome FileSession::save(Force force) {
-  if (path_.isEmpty()) return Outcome::NeedsPath;
+  if (base_.path.empty()) return Outcome::NeedsPath;
   if (force == Force::No) {
     if (!mark_) return Outcome::OpenElsewhere;
-    if (stampOf(path_.toStdString()) != stamp_) return Outcome::ChangedOnDisk;
+    if (hasChanged(base_)) return Outcome::ChangedOnDisk;
   }
-  return writeTo(path_);
+  return writeTo(path());
 }
 
-FileSession::Outcome FileSession::saveAs(const QString& path) {
-  const QString whole = QFileInfo(path).absoluteFilePath();
-  return writeTo(whole);
-}
+FileSession::Outcome FileSession::saveAs(const QString& path) { return writeTo(QFileInfo(path).absoluteFilePath()); }
 
 FileSession::Outcome FileSession::writeTo(const QString& path) {
-  const auto written = writeAtomically(path.toStdString(), writePlan(document_.plan()));
+  const std::string text = writePlan(document_.plan());
+  // The journal holds what is going to be saved: killed after the save and before the journal goes, it is seen to be nothing
+  // new. A journal that refuses is no reason not to save.
+  journalTimer_.stop();
+  journalWork_.waitForFinished();
+  if (journal_ && stampOf(journal_->file()).size >= 0)
+    static_cast<void>(journal_->write({path.toStdString(), base_.stamp, base_.sum}, text));
+  const auto written = writeAtomically(path.toStdString(), text);
   if (!written) {
-    problem_ = QString::fromStdString(written.error().sentence());
+    problem_ = sentenceOf(written.error());
+    if (!isSaved()) journalTimer_.start();
     return Outcome::Failed;
   }
+  remarks_ = written->remarks;
   saved_ = document_.snapshot();
-  adopt(path);
+  adopt({path.toStdString(), stampOf(path.toStdString()), sumOf(text)});
   savedAt_ = QTime::currentTime().toString(QStringLiteral("HH:mm"));
   forget();
   Q_EMIT stateChanged();
@@ -120,43 +131,65 @@ std::vector<JournalEntry> FileSession::orphans() const { return orphanJournals(f
 Expected<void> FileSession::recover(const JournalEntry& entry) {
   auto plan = readPlan(entry.plan);
   if (!plan) return tl::unexpected(plan.error());
-  adopt(QString::fromStdString(entry.path));
-  document_.begin(std::move(*plan));
+  forget();
+  adopt(entry.base);
   // The last saved state is what stands on disk, if it can still be read; else nothing is saved.
-  saved_ = std::make_shared<const Plan>();
-  if (!entry.path.empty())
-    if (const auto text = readWhole(entry.path, maximumPlanBytes))
-      if (auto onDisk = readPlan(*text)) saved_ = std::make_shared<const Plan>(std::move(*onDisk));
-  writeJournal();
-  journalWork_.waitForFinished();
-  removeJournal(entry.file);
+  auto saved = std::make_shared<const Plan>();
+  if (!entry.base.path.empty())
+    if (const auto text = readWhole(entry.base.path, maximumPlanBytes))
+      if (auto onDisk = readPlan(*text)) saved = std::make_shared<const Plan>(std::move(*onDisk));
+  saved_ = std::move(saved);
+  document_.begin(std::move(*plan));
+  Expected<void> kept;
+  if (!isSaved()) kept = journalIsReady() ? journal_->write(base_, writePlan(document_.plan())) : unexpected("", "no journal", "one");
+  if (kept) removeJournal(entry.file);  // else it stays: it is the only copy on disk
+  else journalTimer_.start();
   Q_EMIT stateChanged();
+  if (hasChanged(base_)) Q_EMIT fileTouched();
   return {};
 }
 
 void FileSession::lookAtDisk() {
-  if (path_.isEmpty()) return;
-  const FileStamp now = stampOf(path_.toStdString());
-  if (now.size >= 0 && !watcher_.files().contains(path_)) watcher_.addPath(path_);
-  if (now == stamp_) return;
-  Q_EMIT fileTouched();
+  if (base_.path.empty()) return;
+  if (QFileInfo::exists(path()) && !watcher_.files().contains(path())) watcher_.addPath(path());
+  if (hasChanged(base_)) Q_EMIT fileTouched();
 }
 
 void FileSession::forget() {
   journalTimer_.stop();
   journalWork_.waitForFinished();
   if (journal_) journal_->clear();
+  troubled({});
+}
+
+void FileSession::troubled(const QString& sentence) {
+  if (sentence.isEmpty() && !troubled_) return;
+  troubled_ = !sentence.isEmpty();
+  Q_EMIT journalTrouble(sentence);
+}
+
+bool FileSession::journalIsReady() {
+  if (journal_) return true;
+  auto begun = Journal::begin(folder_.toStdString());
+  if (begun) journal_ = std::move(*begun);
+  else troubled(sentenceOf(begun.error()));
+  return journal_.has_value();
 }
 
 void FileSession::writeJournal() {
   if (isSaved()) return;
-  if (!journal_) journal_ = Journal::begin(folder_.toStdString());
-  if (!journal_) return;  // nowhere to keep it: the plan itself is not in danger
-  journalWork_.waitForFinished();
-  journalWork_ = QtConcurrent::run([journal = &*journal_, plan = document_.snapshot(), path = path_.toStdString()] {
-    // A journal that cannot be written leaves the older one in place; there is nobody here to tell.
-    static_cast<void>(journal->write(path, writePlan(*plan)));
-  });
+  if (journalWork_.isRunning() || !journalIsReady()) return journalTimer_.start();
+  journalWork_.setFuture(QtConcurrent::run([journal = &*journal_, plan = document_.snapshot(), base = base_] {
+    const auto written = journal->write(base, writePlan(*plan));
+    return written ? QString() : sentenceOf(written.error());
+  }));
+}
+
+void FileSession::journalWritten() {
+  if (isSaved()) return;
+  const QString sentence = journalWork_.result();
+  troubled(sentence);
+  if (!sentence.isEmpty() && !journalTimer_.isActive()) journalTimer_.start();  // again, until it is well
 }
 
 }  // namespace usherwright::app

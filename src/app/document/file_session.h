@@ -2,7 +2,7 @@
 #pragma once
 
 #include <QFileSystemWatcher>
-#include <QFuture>
+#include <QFutureWatcher>
 #include <QObject>
 #include <QTimer>
 #include <memory>
@@ -21,8 +21,8 @@ class FileSession : public QObject {
   FileSession(Document& document, const QString& journalFolder, QObject* parent = nullptr);
   ~FileSession() override;
 
-  QString path() const { return path_; }
-  bool isSaved() const { return *document_.snapshot() == *saved_; }
+  QString path() const { return QString::fromStdString(base_.path); }
+  bool isSaved() const;
   QString savedWords() const;
 
   /// A plan that has no file yet.
@@ -36,10 +36,13 @@ class FileSession : public QObject {
   Outcome save(Force force = Force::No);
   Outcome saveAs(const QString& path);
   QString lastProblem() const { return problem_; }
+  /// What the last save could not keep (owner, other names of the file), a sentence each.
+  const std::vector<std::string>& remarks() const { return remarks_; }
 
   /// Unsaved work of windows that died, newest first.
   std::vector<JournalEntry> orphans() const;
-  /// Takes the work of an orphan: it becomes the open, unsaved plan.
+  /// Takes the work of an orphan: it becomes the open, unsaved plan. The file counts as changed if it is not the one that
+  /// the work began from. Unsaved work that was open is gone: ask first.
   Expected<void> recover(const JournalEntry& entry);
   /// Looks at the disk now; fileTouched() follows if the file is another one than was read.
   void lookAtDisk();
@@ -53,22 +56,30 @@ class FileSession : public QObject {
   void fileTouched();
   /// Another window has this plan open.
   void openElsewhere();
+  /// Unsaved work cannot be kept safe: said at every try that fails. Empty when one has succeeded again.
+  void journalTrouble(const QString& sentence);
 
  private:
-  void adopt(const QString& path);
+  /// From now on the plan lives in this file.
+  void adopt(const FileBase& base);
   Outcome writeTo(const QString& path);
   void writeJournal();
+  void journalWritten();
+  void troubled(const QString& sentence);
+  bool journalIsReady();
 
   Document& document_;
   QString folder_;
-  QString path_, problem_;
+  FileBase base_;
+  QString problem_;
+  std::vector<std::string> remarks_;
   std::shared_ptr<const Plan> saved_;
-  FileStamp stamp_;
   std::optional<OpenMark> mark_;
   std::optional<Journal> journal_;
   QFileSystemWatcher watcher_;
   QTimer journalTimer_;
-  QFuture<void> journalWork_;
+  QFutureWatcher<QString> journalWork_;  ///< the sentence of a failure, or nothing
+  bool troubled_ = false;
   QString savedAt_;
 };
 

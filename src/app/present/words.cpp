@@ -106,7 +106,7 @@ QString changeWords(const Plan& before, const Plan& after, UnitSystem units) {
             text(shownValue(*seen.spec, seen.value, units));
   }
   if (count == 0) return structureWords(before, after);
-  return count == 1 ? first : QStringLiteral("%1 and %2 more").arg(first).arg(count - 1);
+  return count == 1 ? first : QStringLiteral("%1 and %2 more").arg(first, QString::number(count - 1));
 }
 
 QString entryText(const Plan& plan, const QString& pointer, UnitSystem units) {

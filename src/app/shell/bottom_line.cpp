@@ -5,6 +5,7 @@
 #include <QPainter>
 
 #include "app/present/words.h"
+#include "app/widgets/plain.h"
 
 namespace usherwright::app {
 
@@ -14,8 +15,7 @@ BottomLine::BottomLine(Kit kit, QWidget* parent) : QWidget(parent), kit_(kit) {
   row->setContentsMargins(14, 0, 14, 0);
   row->setSpacing(18);
   const auto label = [&](int stretch = 0) {
-    auto* l = new QLabel;
-    l->setTextFormat(Qt::PlainText);
+    auto* l = new PlainLabel;
     row->addWidget(l, stretch);
     return l;
   };
@@ -27,6 +27,9 @@ BottomLine::BottomLine(Kit kit, QWidget* parent) : QWidget(parent), kit_(kit) {
   row->addWidget(units_);
   file_ = label();
   file_->setProperty("role", "soft");
+  trouble_ = label();
+  trouble_->setProperty("role", "problem");
+  trouble_->hide();
   assumed_ = label();
   verdict_ = label();
   range_ = label();
@@ -50,6 +53,12 @@ BottomLine::BottomLine(Kit kit, QWidget* parent) : QWidget(parent), kit_(kit) {
 }
 
 void BottomLine::showFile(const QString& words) { file_->setText(words); }
+
+void BottomLine::setTrouble(const QString& words, const QString& why) {
+  trouble_->setText(words);
+  trouble_->setToolTip(why);
+  trouble_->setVisible(!words.isEmpty());
+}
 
 void BottomLine::say(const QString& sentence) {
   said_->setText(sentence);

@@ -16,6 +16,9 @@ class BottomLine : public QWidget {
  public:
   explicit BottomLine(Kit kit, QWidget* parent = nullptr);
   void showFile(const QString& words);
+  /// Something that is wrong until it is well again; nothing if it is.
+  void setTrouble(const QString& words, const QString& why);
+  QString trouble() const { return trouble_->isHidden() ? QString() : trouble_->text(); }
   /// A sentence that stays for some seconds.
   void say(const QString& sentence);
   QString said() const { return said_->text(); }
@@ -26,7 +29,7 @@ class BottomLine : public QWidget {
  private:
   void refresh();
   Kit kit_;
-  QLabel *file_, *assumed_, *verdict_, *range_, *undo_, *said_;
+  QLabel *file_, *assumed_, *verdict_, *range_, *undo_, *said_, *trouble_;
   QPushButton* units_;
   QTimer quiet_;
 };

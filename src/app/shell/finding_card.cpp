@@ -6,6 +6,7 @@
 
 #include "app/present/words.h"
 #include "app/theme/paint_drawing.h"
+#include "app/widgets/plain.h"
 #include "core/plan/edit.h"
 
 namespace usherwright::app {
@@ -73,9 +74,8 @@ Widget* FindingCard::reused(const char* role) {
 QLabel* FindingCard::addText(const QString& words, const char* role) {
   auto* label = reused<QLabel>(role);
   if (!label) {
-    label = new QLabel;
+    label = new PlainLabel;
     label->setWordWrap(true);
-    label->setTextFormat(Qt::PlainText);
     if (*role) label->setProperty("role", QLatin1String(role));
     column_->addWidget(label);
     rows_.push_back({label, role, {}});
@@ -101,7 +101,7 @@ void FindingCard::addLink(const QString& words, std::function<void()> run) {
     column_->addWidget(link, 0, Qt::AlignLeft);
     rows_.push_back({link, role, {}});
   }
-  link->setText(words);
+  link->setText(onButton(words));
   rows_[next_++].run = std::move(run);
 }
 

@@ -6,6 +6,7 @@
 
 #include "app/present/words.h"
 #include "app/widgets/clear_scroll.h"
+#include "app/widgets/plain.h"
 
 namespace usherwright::app {
 namespace {
@@ -21,9 +22,9 @@ FindingsPanel::FindingsPanel(Kit kit, QWidget* parent) : QWidget(parent), kit_(k
   column->setSpacing(4);
   auto* head = new QHBoxLayout;
   head->setContentsMargins(12, 0, 4, 0);
-  title_ = new QLabel(QStringLiteral("Findings here"));
+  title_ = new PlainLabel(QStringLiteral("Findings here"));
   title_->setProperty("role", "title");
-  count_ = new QLabel;
+  count_ = new PlainLabel;
   count_->setProperty("role", "soft");
   count_->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
   fold_ = new QToolButton;

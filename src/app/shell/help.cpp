@@ -1,6 +1,8 @@
 // About, cautions, keys.
 #include "app/shell/help.h"
 
+#include "core/quantity/manual.h"
+
 namespace usherwright::app {
 
 QString cautionsText() {
@@ -27,6 +29,30 @@ QString keysText(const ActionTable& actions) {
       "\nOn an entry: Enter takes it, Escape brings the good value back, ↑ ↓ step a number, F4 says where it comes from.\n"
       "On a drawing: arrow keys walk through its parts or move it, Enter goes there, F2 shows the working.");
   return out;
+}
+
+QString manualText(const ActionTable& actions) {
+  ManualPage page{"usherwright", "plans second batteries for e-bikes, safely", manualDate, {}};
+  page.sections.push_back({"Synopsis", "usherwright [OPTIONS] [PLAN]", {}});
+  page.sections.push_back({"Description", "Opens the window, with a plan if one is named.", {}});
+  page.sections.push_back({"Options",
+                           "",
+                           {{"--demo", "opens the demo plan"},
+                            {"--first-paint", "prints the time to the first painted window and the memory, then quits"},
+                            {"--manual", "prints this page"},
+                            {"--help, --version", "say what they say"}}});
+  ManualSection keys{"Actions and keys", "", {}};
+  for (const ActionRow& row : actions.rows())
+    keys.rows.push_back({row.words.toStdString(), row.keys.isEmpty() ? "in the menu" : row.keys.toStdString()});
+  page.sections.push_back(std::move(keys));
+  page.sections.push_back({"Files",
+                           "",
+                           {{"PLAN", "a .uwplan file: one JSON text"},
+                            {"PLAN~", "the version before the last save"},
+                            {"~/.local/share/usherwright/journal", "unsaved work, offered after a crash"}}});
+  page.sections.push_back({"Cautions", cautionsText().toStdString(), {}});
+  page.sections.push_back({"See also", "usherwright-calc(1)", {}});
+  return QString::fromStdString(manualPage(page));
 }
 
 }  // namespace usherwright::app

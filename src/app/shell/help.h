@@ -10,5 +10,7 @@ namespace usherwright::app {
 QString aboutText();
 QString keysText(const ActionTable& actions);
 QString cautionsText();
+/// The manual page of the window, for man(1).
+QString manualText(const ActionTable& actions);
 
 }  // namespace usherwright::app

@@ -3,8 +3,6 @@
 
 #include <QApplication>
 #include <QCloseEvent>
-#include <QFile>
-#include <QFileDialog>
 #include <QFileInfo>
 #include <QMenu>
 #include <QShortcut>
@@ -13,29 +11,13 @@
 
 #include "app/present/words.h"
 #include "app/shell/help.h"
+#include "app/widgets/plain.h"
 #include "core/assess/workings.h"
-#include "core/io/plan_json.h"
 #include "core/plan/edit.h"
 
 namespace usherwright::app {
-namespace {
-
-constexpr const char* demoName = ":/examples/ferry-path-library-trike.uwplan";
-
-/// A file name from the title; characters that a file name should not have are left out.
-QString suggestedName(const Plan& plan) {
-  QString name;
-  for (QChar c : text(plan.title).left(60))
-    if (c.isLetterOrNumber() || QStringLiteral(" -_().").contains(c)) name += c;
-  name = name.trimmed();
-  return (name.isEmpty() ? QStringLiteral("plan") : name) + QStringLiteral(".uwplan");
-}
-
-QString planFilter() { return QStringLiteral("Plans (*.uwplan)"); }
-
-}  // namespace
-
 MainWindow::MainWindow(const QString& journalFolder, QWidget* parent) : QMainWindow(parent), session_(document_, journalFolder) {
+  qApp->installEventFilter(new PlainTips(this));
   setMinimumSize(1100, 700);
   resize(1280, 800);
   buildActions();
@@ -91,6 +73,7 @@ void MainWindow::buildDesk() {
   bottom_ = new BottomLine(kit_);
   column->addWidget(bottom_);
   setCentralWidget(desk);
+  files_ = new FileKeeper(document_, session_, {*notices_, *bottom_}, this);
   sheet_ = new Sheet(kit_, this);
   goTo_ = new GoTo(kit_, actions_, this);
 }
@@ -133,32 +116,18 @@ void MainWindow::connectDesk() {
     views_.at(station)->showPage(page);
   });
   connect(&desk_, &Desk::provenanceRequested, this, &MainWindow::chooseProvenance);
-  connect(&desk_, &Desk::demoRequested, this, [this] { whenSafe(QStringLiteral("open the demo"), [this] { openDemo(); }); });
-  connect(&session_, &FileSession::fileTouched, this, [this] {
-    if (!notices_->sentence().contains(QStringLiteral("changed on disk"))) notices_->announce(diskSentence(), diskAnswers());
-  });
-  connect(&session_, &FileSession::openElsewhere, this, [this] {
-    notices_->announce(QStringLiteral("This plan is open in another window. Two windows that save it overwrite each other."),
-                       {{QStringLiteral("Save a copy under another name"), [this] { saveAs(); }}, {QStringLiteral("I know"), {}}});
-  });
+  connect(&desk_, &Desk::demoRequested, this, [this] { files_->chooseDemo(); });
 }
 
 void MainWindow::buildActions() {
   const auto add = [this](const char* name, const QString& words, const char* keys, const char* group, std::function<void()> run) {
     actions_.add({QLatin1String(name), words, QLatin1String(keys), QLatin1String(group), std::move(run), {}, {}});
   };
-  add("new", QStringLiteral("New plan"), "Ctrl+N", "file",
-      [this] { whenSafe(QStringLiteral("begin a new plan"), [this] { session_.begin(Plan{}); }); });
-  add("open", QStringLiteral("Open …"), "Ctrl+O", "file", [this] {
-    whenSafe(QStringLiteral("open another plan"), [this] {
-      const QString path =
-          QFileDialog::getOpenFileName(this, QStringLiteral("Open a plan"), QFileInfo(session_.path()).path(), planFilter());
-      if (!path.isEmpty()) openPath(path);
-    });
-  });
-  add("demo", QStringLiteral("Open the demo"), "", "file", [this] { whenSafe(QStringLiteral("open the demo"), [this] { openDemo(); }); });
-  add("save", QStringLiteral("Save"), "Ctrl+S", "file", [this] { save(); });
-  add("save-as", QStringLiteral("Save under another name …"), "Ctrl+Shift+S", "file", [this] { saveAs(); });
+  add("new", QStringLiteral("New plan"), "Ctrl+N", "file", [this] { files_->begin(); });
+  add("open", QStringLiteral("Open …"), "Ctrl+O", "file", [this] { files_->choose(); });
+  add("demo", QStringLiteral("Open the demo"), "", "file", [this] { files_->chooseDemo(); });
+  add("save", QStringLiteral("Save"), "Ctrl+S", "file", [this] { files_->save(); });
+  add("save-as", QStringLiteral("Save under another name …"), "Ctrl+Shift+S", "file", [this] { files_->saveAs(); });
   actions_.add({QStringLiteral("undo"), QStringLiteral("Undo"), QStringLiteral("Ctrl+Z"), QStringLiteral("edit"),
                 [this] { document_.undo(); },
                 [this] { return document_.canUndo() ? QStringLiteral("Undo: ") + document_.undoWords() : QStringLiteral("Undo"); },
@@ -307,100 +276,6 @@ void MainWindow::showHelp() {
                    QString::fromUtf8(row.help) + QStringLiteral("\n\nCautions\n") + cautionsText());
 }
 
-// ---- files ----
-
-void MainWindow::openPath(const QString& path) {
-  const auto opened = session_.open(path);
-  if (!opened) notices_->ask(QString::fromStdString(opened.error().sentence()), {{QStringLiteral("I see"), {}}});
-}
-
-void MainWindow::openDemo() {
-  QFile file(QString::fromLatin1(demoName));
-  ensure(file.open(QIODevice::ReadOnly), "the demo is built in");
-  auto plan = readPlan(file.readAll().toStdString());
-  ensure(plan.has_value(), "the demo is a sound plan");
-  session_.begin(std::move(*plan));
-}
-
-bool MainWindow::save() {
-  const FileSession::Outcome outcome = session_.save();
-  if (outcome == FileSession::Outcome::NeedsPath) return saveAs();
-  if (outcome == FileSession::Outcome::Saved) return true;
-  askAboutOutcome(outcome);
-  return false;
-}
-
-bool MainWindow::saveAs() {
-  QString path = QFileDialog::getSaveFileName(this, QStringLiteral("Save the plan"),
-                                              session_.path().isEmpty() ? suggestedName(document_.plan()) : session_.path(), planFilter());
-  if (path.isEmpty()) return false;
-  if (QFileInfo(path).suffix().isEmpty()) path += QStringLiteral(".uwplan");
-  const FileSession::Outcome outcome = session_.saveAs(path);
-  if (outcome != FileSession::Outcome::Saved) askAboutOutcome(outcome);
-  return outcome == FileSession::Outcome::Saved;
-}
-
-QString MainWindow::diskSentence() const {
-  return QStringLiteral("%1 has changed on disk since it was read here.").arg(QFileInfo(session_.path()).fileName());
-}
-
-std::vector<NoticeBar::Answer> MainWindow::overwriteAnswers() {
-  return {{QStringLiteral("Overwrite it"),
-           [this] {
-             if (session_.save(FileSession::Force::Yes) != FileSession::Outcome::Saved) askAboutOutcome(FileSession::Outcome::Failed);
-           }},
-          {QStringLiteral("Save under another name"), [this] { saveAs(); }},
-          {QStringLiteral("Not now"), {}}};
-}
-
-std::vector<NoticeBar::Answer> MainWindow::diskAnswers() {
-  std::vector<NoticeBar::Answer> answers = overwriteAnswers();
-  answers.insert(answers.begin(), {QStringLiteral("Read it again"), [this] { openPath(session_.path()); }});
-  return answers;
-}
-
-void MainWindow::askAboutOutcome(FileSession::Outcome outcome) {
-  switch (outcome) {
-    case FileSession::Outcome::ChangedOnDisk: return notices_->ask(diskSentence(), diskAnswers());
-    case FileSession::Outcome::OpenElsewhere:
-      return notices_->ask(QStringLiteral("%1 is open in another window; saving here overwrites what is done there.")
-                               .arg(QFileInfo(session_.path()).fileName()),
-                           overwriteAnswers());
-    case FileSession::Outcome::Failed:
-      return notices_->ask(session_.lastProblem(),
-                           {{QStringLiteral("Save under another name"), [this] { saveAs(); }}, {QStringLiteral("Not now"), {}}});
-    case FileSession::Outcome::Saved:
-    case FileSession::Outcome::NeedsPath: return;
-  }
-}
-
-void MainWindow::whenSafe(const QString& what, std::function<void()> then) {
-  if (session_.isSaved()) return then();
-  notices_->ask(QStringLiteral("This plan has changes that are not saved. Before you %1:").arg(what),
-                {{QStringLiteral("Save them"),
-                  [this, then] {
-                    if (save()) then();
-                  }},
-                 {QStringLiteral("Give them up"), then},
-                 {QStringLiteral("Stay"), {}}});
-}
-
-void MainWindow::offerRecovery() {
-  const auto found = session_.orphans();
-  if (found.empty()) return;
-  const JournalEntry entry = found.front();
-  const QString name =
-      entry.path.empty() ? QStringLiteral("a plan without a file") : QFileInfo(QString::fromStdString(entry.path)).fileName();
-  notices_->announce(QStringLiteral("Unsaved work on %1 was left behind when the application ended.").arg(name),
-                     {{QStringLiteral("Take it up again"),
-                       [this, entry] {
-                         const auto done = session_.recover(entry);
-                         if (!done) bottom_->say(QString::fromStdString(done.error().sentence()));
-                       }},
-                      {QStringLiteral("Forget it"), [entry] { removeJournal(entry.file); }},
-                      {QStringLiteral("Later"), {}}});
-}
-
 void MainWindow::closeEvent(QCloseEvent* e) {
   if (session_.isSaved() || closing_) {
     session_.forget();
@@ -408,7 +283,7 @@ void MainWindow::closeEvent(QCloseEvent* e) {
     return;
   }
   e->ignore();
-  whenSafe(QStringLiteral("leave"), [this] {
+  files_->whenSafe(QStringLiteral("leave"), [this] {
     closing_ = true;
     close();
   });

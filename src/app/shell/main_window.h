@@ -8,6 +8,7 @@
 #include "app/document/file_session.h"
 #include "app/shell/actions.h"
 #include "app/shell/bottom_line.h"
+#include "app/shell/file_keeper.h"
 #include "app/shell/findings_panel.h"
 #include "app/shell/go_to.h"
 #include "app/shell/notice_bar.h"
@@ -37,11 +38,11 @@ class MainWindow : public QMainWindow {
   Station station() const { return station_; }
   StationView* stationView(Station station) { return views_.at(station); }
 
-  void openPath(const QString& path);
-  void openDemo();
+  void openPath(const QString& path) { files_->openPath(path); }
+  void openDemo() { files_->openDemo(); }
   void goToStation(Station station);
   /// Offers unsaved work of a window that died, if there is some.
-  void offerRecovery();
+  void offerRecovery() { files_->offerRecovery(); }
 
  protected:
   void closeEvent(QCloseEvent*) override;
@@ -62,13 +63,6 @@ class MainWindow : public QMainWindow {
   void chooseProvenance(const QString& pointer);
   void goToField(const QString& pointer);
   void clickChannel(const QString& part);
-  bool save();
-  bool saveAs();
-  QString diskSentence() const;
-  std::vector<NoticeBar::Answer> overwriteAnswers();
-  std::vector<NoticeBar::Answer> diskAnswers();
-  void askAboutOutcome(FileSession::Outcome outcome);
-  void whenSafe(const QString& what, std::function<void()> then);
   void showHelp();
 
   Look look_;
@@ -87,6 +81,7 @@ class MainWindow : public QMainWindow {
   BottomLine* bottom_ = nullptr;
   Sheet* sheet_ = nullptr;
   GoTo* goTo_ = nullptr;
+  FileKeeper* files_ = nullptr;
   std::map<Station, StationView*> views_;
   Station station_ = Station::Bike;
   bool closing_ = false;

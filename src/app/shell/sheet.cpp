@@ -1,5 +1,6 @@
 // The sheet.
 #include "app/shell/sheet.h"
+#include "app/widgets/plain.h"
 
 #include <QApplication>
 #include <QClipboard>
@@ -15,7 +16,7 @@ Sheet::Sheet(Kit kit, QWidget* parent) : QFrame(parent), kit_(kit) {
   auto* column = new QVBoxLayout(this);
   column->setContentsMargins(16, 12, 16, 12);
   column->setSpacing(8);
-  title_ = new QLabel;
+  title_ = new PlainLabel;
   title_->setProperty("role", "title");
   title_->setWordWrap(true);
   column->addWidget(title_);

@@ -1,5 +1,6 @@
 // The top strip.
 #include "app/shell/top_bar.h"
+#include "app/widgets/plain.h"
 
 #include <QHBoxLayout>
 #include <QMenu>
@@ -13,10 +14,9 @@ TopBar::TopBar(Kit kit, const ActionTable& actions, QWidget* parent) : QWidget(p
   row->setContentsMargins(14, 0, 6, 0);
   row->setSpacing(16);
   const QString light = QStringLiteral("color: #FBF8F0; background: transparent; border: none;");
-  title_ = new QLabel;
+  title_ = new PlainLabel;
   title_->setStyleSheet(light + QStringLiteral("font-weight: 600; font-size: 15px;"));
-  title_->setTextFormat(Qt::PlainText);
-  state_ = new QLabel;
+  state_ = new PlainLabel;
   state_->setStyleSheet(light + QStringLiteral("color: #D5E5E6;"));
   goTo_ = new QToolButton;
   goTo_->setText(QStringLiteral("Ctrl+G  go to any part, field, finding"));
@@ -52,7 +52,7 @@ void TopBar::openMenu() {
   for (const ActionRow& row : actions_.rows()) {
     if (!group.isEmpty() && row.group != group) menu.addSeparator();
     group = row.group;
-    QAction* action = menu.addAction(ActionTable::wordsOf(row) + (row.keys.isEmpty() ? QString() : QLatin1Char('\t') + row.keys));
+    QAction* action = menu.addAction(onButton(ActionTable::wordsOf(row)) + (row.keys.isEmpty() ? QString() : QLatin1Char('\t') + row.keys));
     action->setEnabled(ActionTable::isPossible(row));
     connect(action, &QAction::triggered, this, [run = row.run] { run(); });
   }

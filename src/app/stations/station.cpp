@@ -1,5 +1,6 @@
 // Shared parts of the stations.
 #include "app/stations/station.h"
+#include "app/widgets/plain.h"
 
 #include <QPainter>
 
@@ -39,10 +40,10 @@ QWidget* stationHeading(const QString& title, const QString& hint) {
   auto* layout = new QHBoxLayout(row);
   layout->setContentsMargins(0, 0, 0, 0);
   layout->setSpacing(12);
-  auto* big = new QLabel(title);
+  auto* big = new PlainLabel(title);
   big->setProperty("role", "title");
   layout->addWidget(big);
-  auto* small = new QLabel(hint);
+  auto* small = new PlainLabel(hint);
   small->setProperty("role", "soft");
   small->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
   layout->addWidget(small, 1);
@@ -52,11 +53,11 @@ QWidget* stationHeading(const QString& title, const QString& hint) {
 EmptyState::EmptyState(Kit kit, const QString& title, const QString& bring, QWidget* parent) : QWidget(parent) {
   auto* column = new QVBoxLayout(this);
   column->addStretch(1);
-  auto* head = new QLabel(title);
+  auto* head = new PlainLabel(title);
   head->setProperty("role", "title");
   head->setAlignment(Qt::AlignCenter);
   column->addWidget(head);
-  auto* words = new QLabel(bring);
+  auto* words = new PlainLabel(bring);
   words->setAlignment(Qt::AlignCenter);
   words->setWordWrap(true);
   column->addWidget(words);

@@ -10,6 +10,7 @@
 #include <QToolTip>
 
 #include "app/theme/paint_drawing.h"
+#include "app/widgets/plain.h"
 
 namespace usherwright::app {
 
@@ -107,7 +108,7 @@ void DrawingView::select(int step) {
     if (s.part == current_.toStdString() && !s.tip.empty()) {
       const QPointF where(s.points[0].x, s.points[0].y);
       scrollTo(where);
-      QToolTip::showText(mapToGlobal(where.toPoint()), QString::fromStdString(s.tip), this);
+      showTip(mapToGlobal(where.toPoint()), QString::fromStdString(s.tip), this);
       break;
     }
   update();
@@ -172,7 +173,7 @@ bool DrawingView::event(QEvent* e) {
   if (e->type() == QEvent::ToolTip) {
     const auto* help = static_cast<QHelpEvent*>(e);
     const drawing::Shape* s = shapeAt(help->pos());
-    if (s && !s->tip.empty()) QToolTip::showText(help->globalPos(), QString::fromStdString(s->tip), this);
+    if (s && !s->tip.empty()) showTip(help->globalPos(), QString::fromStdString(s->tip), this);
     else QToolTip::hideText();
     return true;
   }

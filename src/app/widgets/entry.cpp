@@ -8,6 +8,7 @@
 #include <cmath>
 
 #include "app/present/words.h"
+#include "app/widgets/plain.h"
 #include "core/plan/edit.h"
 #include "core/plan/names.h"
 
@@ -23,9 +24,9 @@ const FieldSpec* specOf(const Plan& plan, const QString& pointer) {
 bool isChoice(Kind kind) { return kind == Kind::Choice || kind == Kind::Flag || kind == Kind::CellId || kind == Kind::ConnectorId; }
 
 /// A step that suits the size of a number: 1 for counts, else one in the second digit.
-double stepFor(Kind kind, double value) {
+double stepFor(Kind kind, double value) {  // of the value as shown
   if (kind == Kind::Count) return 1;
-  if (kind == Kind::Fraction) return 0.01;
+  if (kind == Kind::Fraction) return 1;  // per cent
   if (value == 0) return 1;
   return std::pow(10.0, std::floor(std::log10(std::abs(value))) - 1);
 }
@@ -38,16 +39,16 @@ Entry::Entry(Kit kit, QString pointer, QWidget* parent)
   grid->setContentsMargins(0, 1, 0, 1);
   grid->setHorizontalSpacing(6);
   grid->setVerticalSpacing(0);
-  label_ = new QLabel(text(spec_->label));
+  label_ = new PlainLabel(text(spec_->label));
   label_->setMinimumWidth(60);
   label_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
   label_->setToolTip(text(spec_->howTo));
-  unit_ = new QLabel;
+  unit_ = new PlainLabel;
   unit_->setProperty("role", "soft");
   unit_->setFixedWidth(36);
   mark_ = new ProvenanceMark(kit_, pointer_, this);
   mark_->setVisible(isNumeric(spec_->kind));
-  problem_ = new QLabel;
+  problem_ = new PlainLabel;
   problem_->setProperty("role", "problem");
   problem_->setWordWrap(true);
   problem_->hide();
@@ -180,10 +181,13 @@ void Entry::complain(const QString& sentence) {
 void Entry::step(double amount) {
   const auto ref = findField(kit_.document.plan(), pointer_.toStdString());
   if (!ref || !std::holds_alternative<double>(ref->value)) return;
-  const double now = std::get<double>(ref->value);
+  // A step is round in the unit that is shown, and stands for typing it: the same mark follows.
+  const UnitSystem system = kit_.document.units();
+  const Unit unit = shownUnit(spec_->kind, system);
+  const double now = (std::get<double>(ref->value) - unit.offset) / unit.scale;
   const double by = stepFor(spec_->kind, now);
-  const double next = std::round(now / by + amount) * by;
-  const auto plan = withField(kit_.document.plan(), pointer_.toStdString(), FieldValue{next});
+  const std::string typed = formatNumber(std::round(now / by + amount) * by, 9) + " " + std::string(unit.symbol);
+  const auto plan = withEntry(kit_.document.plan(), {pointer_.toStdString(), typed, system});
   if (!plan) return;
   complain({});
   line_->setModified(false);

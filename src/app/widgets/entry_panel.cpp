@@ -4,6 +4,7 @@
 #include <QApplication>
 
 #include "app/widgets/clear_scroll.h"
+#include "app/widgets/plain.h"
 
 namespace usherwright::app {
 
@@ -29,7 +30,7 @@ void EntryPanel::show(const std::vector<EntrySection>& sections) {
       delete item;
     }
     for (const EntrySection& section : sections_) {
-      auto* title = new QLabel(section.title);
+      auto* title = new PlainLabel(section.title);
       title->setProperty("role", "title");
       title->setWordWrap(true);
       title->setContentsMargins(0, entries_.empty() ? 0 : 10, 0, 2);

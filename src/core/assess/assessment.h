@@ -47,9 +47,10 @@ struct ChargeFigures {
 };
 
 struct RangeFigures {
-  bool known = false;  ///< there is a route and a pack
-  RouteEstimate route;
-  WattHour usable;  ///< joined, full to the floor, at the controller
+  bool known = false;    ///< there is a route and a pack
+  RouteEstimate route;   ///< the first of the planned ones
+  Watt worstTenMinutes;  ///< of all the planned ones
+  WattHour usable;       ///< joined, full to the floor, at the controller
   Kilometre cautious, likely, hopeful;
   Known<Kilometre> stockAlone;  ///< the first pack alone
   Kilometre now;                ///< likely, from the present charges

@@ -104,13 +104,15 @@ class Maker {
 
   void route() {
     if (plan_.routes.empty()) return;
-    f_.range.route = estimate(plan_.routes.front(), plan_.bike, powerLimit());
+    for (const Route& route : plan_.routes) rides_.push_back(estimate(route, plan_.bike, powerLimit()));
+    f_.range.route = rides_.front();
+    for (const RouteEstimate& ride : rides_) f_.range.worstTenMinutes = std::max(f_.range.worstTenMinutes, ride.worstTenMinutes);
     f_.need = needOf(plan_, powerLimit());
   }
 
   void limits() {
     Known<Watt> worst;
-    if (!plan_.routes.empty()) worst = f_.range.route.worstTenMinutes;
+    if (!rides_.empty()) worst = f_.range.worstTenMinutes;
     f_.demand = demandOf(plan_, worst, nominal());
     std::vector<PackModel> models;
     for (const PackFigures& p : f_.packs) models.push_back(p.model);
@@ -136,18 +138,10 @@ class Maker {
     if (!cells->sustained) return;
     p.perCellSustained = *cells->sustained / parallel;
     const double r = (p.model.resistance() + p.model.slow).value();
-    if (plan_.routes.empty()) {
-      p.rise = temperatureRise(p.model, Watt(cells->sustained->value() * cells->sustained->value() * r), Minute(30));
-      return;
-    }
-    double square = 0;
-    double time = 0;
-    for (const Leg& leg : f_.range.route.legs) {
-      const double amps = (leg.power / p.model.nominal).value();
-      square += amps * amps * leg.time.value();
-      time += leg.time.value();
-    }
-    if (time > 0) p.rise = temperatureRise(p.model, Watt(square / time * r), Second(time));
+    if (rides_.empty()) p.rise = temperatureRise(p.model, Watt(cells->sustained->value() * cells->sustained->value() * r), Minute(30));
+    for (const RouteEstimate& ride : rides_)
+      p.rise =
+          std::max(p.rise.value_or(Kelvins(0)), temperatureRise(p.model, Watt(meanSquareCurrent(ride, p.model.nominal) * r), ride.time));
   }
 
   DischargeInput inputFor(const std::vector<std::size_t>& who, const Load& load) const {
@@ -356,6 +350,7 @@ class Maker {
   Depth depth_;
   Runs runs_;
   FrameView frame_;
+  std::vector<RouteEstimate> rides_;  ///< every planned one, the first first
   Figures f_;
 };
 

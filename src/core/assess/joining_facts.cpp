@@ -393,7 +393,7 @@ std::vector<LowCut> lowCuts(const Figures& f) {
     c.name = p.model.name;
     c.bmsAtPack = p.model.groupCutoff * p.model.series;
     if (f.cutoff > Volt(0)) c.controllerPerCell = f.cutoff / static_cast<double>(p.model.series);
-    c.first = f.cutoff > c.bmsAtPack ? "the controller" : "its BMS";
+    c.first = c.bmsAtPack <= Volt(0) && f.cutoff <= Volt(0) ? "nothing" : f.cutoff > c.bmsAtPack ? "the controller" : "its BMS";
     out.push_back(std::move(c));
   }
   return out;

@@ -57,9 +57,9 @@ Joint jointOf(const Joining& joining, std::size_t packs) {
   j.oneWay = method != Method::Direct;
   if (packs < 2) return j;  // one pack needs no joint
   const auto [drop, on] = valuesOf(method);
-  const bool partStated = method == Method::Combiner || method == Method::Schottky;
-  j.forwardDrop = partStated ? joining.part.forwardDrop.value_or(drop) : drop;
-  j.onResistance = partStated ? joining.part.onResistance.value_or(on) : on;
+  const bool diodes = method == Method::Combiner || method == Method::Schottky;
+  j.forwardDrop = diodes ? joining.part.forwardDrop.value_or(drop) : drop;
+  j.onResistance = joining.part.onResistance.value_or(on);
   if (joining.method == Method::Selector) j.turns = Turns::OneAtATime;
   else if (joining.policy != Policy::Together && policyApplies(joining.policy, joining)) j.turns = Turns::AddAtMark;
   return j;
@@ -122,7 +122,8 @@ std::vector<PowerStep> profileOf(const Plan& plan, const RouteEstimate& route, W
   std::vector<PowerStep> out;
   const Joining& j = plan.joining;
   if (j.loadMode == LoadMode::Profile) {
-    for (std::size_t i = 0; i + 1 < j.profile.size(); ++i) out.push_back({j.profile[i + 1].time, j.profile[i].power});
+    const std::vector<RidePoint>& rows = *j.profile;
+    for (std::size_t i = 0; i + 1 < rows.size(); ++i) out.push_back({rows[i + 1].time, rows[i].power});
     return out;
   }
   if (j.loadMode != LoadMode::Hilly) return out;

@@ -65,7 +65,7 @@ class PairMaker {
 
   std::vector<Finding> findingsOf(const Plan& plan) {
     givenUp_ = givenUp_ || !goOn_();
-    return givenUp_ ? std::vector<Finding>() : assess(plan, catalogue_, nullptr, Depth::Verdict).findings;
+    return givenUp_ ? std::vector<Finding>() : assess(plan, catalogue_).findings;
   }
 
   template <class Cell>

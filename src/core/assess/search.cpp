@@ -31,10 +31,12 @@ struct Ground {
 
 /// What follows from the voltage alone.
 struct AtVoltage {
+  struct Ride {
+    double meanSquare = 0.0;  ///< A², of the current
+    Second time;
+  };
   Known<Ampere> peak, sustained;
-  double meanSquare = 0.0;  ///< of the route's current
-  Second time{1800};
-  bool fromRoute = false;
+  std::vector<Ride> rides;  ///< none: half an hour of the sustained current
 };
 
 class Search {
@@ -124,19 +126,10 @@ class Search {
     AtVoltage at;
     const auto limit = plan_.bike.controller.currentLimit;
     Known<Watt> worst;
-    if (!plan_.routes.empty()) {
-      const RouteEstimate route = estimate(plan_.routes.front(), plan_.bike, limit ? nominal * *limit : Watt(1e6));
-      worst = route.worstTenMinutes;
-      double square = 0;
-      double time = 0;
-      for (const Leg& leg : route.legs) {
-        const double amps = (leg.power / nominal).value();
-        square += amps * amps * leg.time.value();
-        time += leg.time.value();
-      }
-      at.fromRoute = time > 0;
-      at.meanSquare = time > 0 ? square / time : 0;
-      at.time = Second(time);
+    for (const Route& planned : plan_.routes) {
+      const RouteEstimate route = estimate(planned, plan_.bike, limit ? nominal * *limit : Watt(1e6));
+      worst = std::max(worst.value_or(Watt(0)), route.worstTenMinutes);
+      if (route.time > Second(0)) at.rides.push_back({meanSquareCurrent(route, nominal), route.time});
     }
     const Demand d = demandOf(plan_, worst, nominal);
     at.peak = d.peak;
@@ -189,8 +182,9 @@ class Search {
     const Ohm whole = cells_ + g_.inside + Ohm(bms.resistance.value_or(MilliOhm(8)));
     if (at.sustained) {
       const double r = (whole + slow_).value();
-      const Watt heat(at.fromRoute ? at.meanSquare * r : at.sustained->value() * at.sustained->value() * r);
-      const Kelvins rise = temperatureRise(model_, heat, at.time);
+      Kelvins rise(0);
+      for (const AtVoltage::Ride& ride : at.rides) rise = std::max(rise, temperatureRise(model_, Watt(ride.meanSquare * r), ride.time));
+      if (at.rides.empty()) rise = temperatureRise(model_, Watt(at.sustained->value() * at.sustained->value() * r), Minute(30));
       const Celsius cells(g_.temperature.value() + rise.value());
       if (cells > dischargeTo_) faults |= TooHot;
       else if (cells > Celsius(50) || rise > Kelvins(25)) faults |= WarmOrStrained;
@@ -266,17 +260,37 @@ class Search {
 
 /// Puts the combination into pack `index`: what was measured on the old one no longer holds.
 Expected<Plan> put(const Plan& plan, std::size_t index, const Shelf& shelf, const SearchHit& pick) {
-  Plan next = withShelfCell(plan, shelf.cells[pick.cell]);
-  Pack& p = next.packs[index];
-  p.cell = shelf.cells[pick.cell].id;
+  auto [next, cell] = withShelfCell(plan, shelf.cells[pick.cell]);
+  const Pack& old = plan.packs[index];
+  const std::string at = "/packs/" + std::to_string(index) + "/";
+  // Another pack at the same place: it keeps the name, the place, the plugs and the fuse that were planned for it.
+  Pack p;
+  p.id = old.id;
+  p.name = old.name;
+  p.mount = old.mount;
+  p.links = old.links;
+  p.tails = old.tails;
+  p.temperature = old.temperature;
+  p.chargeTemperature = old.chargeTemperature;
+  p.competence = old.competence;
+  p.fuse = old.fuse;
+  p.plug = old.plug;
+  p.plugLiveSide = old.plugLiveSide;
+  p.chargePort = old.chargePort;
+  p.chargePolarity = old.chargePolarity;
+  p.chargeLeadSize = old.chargeLeadSize;
+  p.chargeFuse = old.chargeFuse;
+  p.unknown = old.unknown;
+  p.bms = old.bms;
+  p.cell = cell;
   p.series = pick.series;
   p.parallel = pick.parallel;
-  p.measuredResistance.reset();
-  p.mass.reset();
-  p.price.reset();
-  p.soh = StateOfHealth(1);
-  for (const char* key : {"measured_resistance_mohm", "mass_kg", "price", "soh", "series", "parallel"})
-    next.provenance.erase("/packs/" + std::to_string(index) + "/" + key);
+  next.packs[index] = std::move(p);
+  for (const FieldSpec& spec : fieldsOf<Pack>())
+    if (spec.get(&next.packs[index]) != spec.get(&old)) next.provenance.erase(at + std::string(spec.key));
+  std::erase_if(next.provenance, [&](const auto& item) {
+    return item.first.starts_with(at + "readings/") || item.first.starts_with(at + "capacity_tests/");
+  });
   // The block is decided, not guessed.
   for (const char* key : {"series", "parallel"})
     next.provenance["/packs/" + std::to_string(index) + "/" + key].from = Provenance::Catalogue;
@@ -304,9 +318,10 @@ Plan planWithOnly(const Plan& plan, const Shelf& shelf, const SearchRequest& req
   if (request.pack < alone.packs.size()) std::swap(alone.packs.front(), alone.packs[request.pack]);
   alone.packs.resize(1);
   alone.chargers.clear();
-  alone = withShelfCell(alone, shelf.cells[pick.cell]);
+  auto [withCell, cell] = withShelfCell(alone, shelf.cells[pick.cell]);
+  alone = std::move(withCell);
   Pack& p = alone.packs.front();
-  p.cell = shelf.cells[pick.cell].id;
+  p.cell = cell;
   p.series = pick.series;
   p.parallel = pick.parallel;
   p.measuredResistance.reset();

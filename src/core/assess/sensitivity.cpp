@@ -5,6 +5,7 @@
 #include <cmath>
 #include <set>
 
+#include "core/assess/rules/rule.h"
 #include "core/plan/edit.h"
 
 namespace usherwright {
@@ -45,10 +46,11 @@ Spread spreadOf(const FieldSpec& spec) {
   }
 }
 
+/// Of the rules that a verdict can tell about: the moved plans are not ridden.
 std::set<std::string> keysOf(const Assessment& a, Severity severity) {
   std::set<std::string> out;
   for (const Finding& f : a.findings)
-    if (f.severity == severity && f.counted) out.insert(f.key());
+    if (f.severity == severity && f.counted && !rules::readsRide(f.id)) out.insert(f.key());
   return out;
 }
 

@@ -344,7 +344,7 @@ std::optional<Working> workingOf(const Plan& plan, const Assessment& a, const st
   if (id == "sustained" && f.demand.sustained)
     return Working{"Sustained current",
                    f.demand.sustainedAssumed ? "half of the controller limit, assumed" : "highest ten-minute mean power / nominal voltage",
-                   {input(c, "P", "worst ten minutes", formatNumber(f.range.route.worstTenMinutes.value()) + " W")},
+                   {input(c, "P", "worst ten minutes", formatNumber(f.range.worstTenMinutes.value()) + " W")},
                    text(*f.demand.sustained),
                    "route estimate"};
   if (id == "narrows" && f.narrows >= 0) {

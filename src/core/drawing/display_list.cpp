@@ -34,9 +34,11 @@ bool covers(const Shape& s, Point at, double reach) {
     case ShapeKind::Polyline: return distanceToLine(s.points, at) <= std::max(reach, s.width);
     case ShapeKind::Rectangle: return at.x >= s.points[0].x && at.x <= s.points[1].x && at.y >= s.points[0].y && at.y <= s.points[1].y;
     case ShapeKind::Circle: return std::hypot(at.x - s.points[0].x, at.y - s.points[0].y) <= std::max(s.radius, reach);
-    case ShapeKind::Text:
-      return at.x >= s.points[0].x && at.x <= s.points[0].x + 8.0 * static_cast<double>(s.text.size()) && at.y <= s.points[0].y + 3 &&
-             at.y >= s.points[0].y - 14;
+    case ShapeKind::Text: {
+      const double wide = textWidth(s.text, s.face);
+      const double left = s.points[0].x - (s.anchor == Anchor::Start ? 0 : s.anchor == Anchor::Middle ? wide / 2 : wide);
+      return at.x >= left && at.x <= left + wide && at.y <= s.points[0].y + 3 && at.y >= s.points[0].y - 14;
+    }
   }
   return false;
 }
@@ -49,6 +51,26 @@ const Shape* Drawing::hit(Point at, double reach) const {
   return nullptr;
 }
 
+namespace {
+
+constexpr double farthest = 1e6;  // px: beyond it painters lose digits, time or themselves
+
+bool isFinite(Point p) { return std::isfinite(p.x) && std::isfinite(p.y); }
+
+/// A place that can be painted; what is no number has none and stands at the corner.
+Point placed(Point p) {
+  if (!isFinite(p)) return {0, 0};
+  return {std::clamp(p.x, -farthest, farthest), std::clamp(p.y, -farthest, farthest)};
+}
+
+std::vector<Point> placed(std::vector<Point> points) {
+  std::erase_if(points, [](Point p) { return !isFinite(p); });
+  for (Point& p : points) p = placed(p);
+  return points;
+}
+
+}  // namespace
+
 Shape& Pen::add(ShapeKind kind) {
   d_.shapes.emplace_back();
   d_.shapes.back().kind = kind;
@@ -57,7 +79,7 @@ Shape& Pen::add(ShapeKind kind) {
 
 Shape& Pen::polygon(std::vector<Point> points, Ink fill, Ink stroke, double width) {
   Shape& s = add(ShapeKind::Polygon);
-  s.points = std::move(points);
+  s.points = placed(std::move(points));
   s.fill = fill;
   s.stroke = stroke;
   s.width = width;
@@ -66,7 +88,7 @@ Shape& Pen::polygon(std::vector<Point> points, Ink fill, Ink stroke, double widt
 
 Shape& Pen::line(std::vector<Point> points, Ink stroke, double width, Pattern pattern) {
   Shape& s = add(ShapeKind::Polyline);
-  s.points = std::move(points);
+  s.points = placed(std::move(points));
   s.stroke = stroke;
   s.width = width;
   s.pattern = pattern;
@@ -75,6 +97,8 @@ Shape& Pen::line(std::vector<Point> points, Ink stroke, double width, Pattern pa
 
 Shape& Pen::rectangle(Point a, Point b, Ink fill, Ink stroke, double radius) {
   Shape& s = add(ShapeKind::Rectangle);
+  a = placed(a);
+  b = placed(b);
   s.points = {{std::min(a.x, b.x), std::min(a.y, b.y)}, {std::max(a.x, b.x), std::max(a.y, b.y)}};
   s.fill = fill;
   s.stroke = stroke;
@@ -84,8 +108,8 @@ Shape& Pen::rectangle(Point a, Point b, Ink fill, Ink stroke, double radius) {
 
 Shape& Pen::circle(Point centre, double radius, Ink fill, Ink stroke) {
   Shape& s = add(ShapeKind::Circle);
-  s.points = {centre};
-  s.radius = radius;
+  s.points = {placed(centre)};
+  s.radius = std::isfinite(radius) ? std::clamp(radius, 0.0, farthest) : 0.0;
   s.fill = fill;
   s.stroke = stroke;
   return s;
@@ -93,7 +117,7 @@ Shape& Pen::circle(Point centre, double radius, Ink fill, Ink stroke) {
 
 Shape& Pen::text(Point at, std::string words, Face face, Ink ink, Anchor anchor) {
   Shape& s = add(ShapeKind::Text);
-  s.points = {at};
+  s.points = {placed(at)};
   s.text = std::move(words);
   s.face = face;
   s.fill = ink;

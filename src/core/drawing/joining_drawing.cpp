@@ -148,7 +148,10 @@ Drawing rideChart(const Subject& subject, Size size) {
   pen.line(back, Ink::Mind, 2, Pattern::Dotted);
   pen.text({bottom.bottomRight.x - 8, bottom.topLeft.y + 16},
            fmt::format("ends at {} min: {}", formatNumber(run.end.value() / 60), endWords(run)), Face::Small, Ink::Ink, Anchor::End);
-  d.description = fmt::format("The ride lasts {} minutes and ends because {}.", formatNumber(run.end.value() / 60), endWords(run));
+  std::string most;
+  for (std::size_t k = 0; k < run.sources.size() && k < f.packs.size(); ++k)
+    most += fmt::format("{} {} at most {} A", most.empty() ? "" : ",", f.packs[k].model.name, formatNumber(run.sources[k].peak.value()));
+  d.description = fmt::format("The ride lasts {} minutes and ends because {};{}.", formatNumber(run.end.value() / 60), endWords(run), most);
   return d;
 }
 

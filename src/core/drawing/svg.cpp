@@ -5,6 +5,8 @@
 
 #include <array>
 
+#include "core/quantity/text.h"
+
 namespace usherwright::drawing {
 namespace {
 
@@ -31,14 +33,14 @@ constexpr std::array<Pair, 15> tokens{{
     {"#FBF8F0", "#0E1519"},  // OnDeep
 }};
 
+/// Only what may stand in XML 1.0.
 std::string escaped(std::string_view text) {
   std::string out;
-  for (char c : text) {
+  for (char c : withoutStrays(text, Breaks::Allowed)) {
     if (c == '&') out += "&amp;";
     else if (c == '<') out += "&lt;";
     else if (c == '>') out += "&gt;";
     else if (c == '"') out += "&quot;";
-    else if (static_cast<unsigned char>(c) < 0x20 && c != '\n' && c != '\t') continue;  // not allowed in XML
     else out += c;
   }
   return out;

@@ -9,21 +9,35 @@
 
 namespace usherwright {
 
-/// What a journal holds: where the plan was to be saved ("" if nowhere yet) and its text.
+/// The file that a plan was read from or saved to, as it was then.
+struct FileBase {
+  std::string path;  ///< "" if nowhere yet
+  FileStamp stamp;
+  unsigned long long sum = 0;  ///< of its text; 0 if there is none
+  friend bool operator==(const FileBase&, const FileBase&) = default;
+};
+
+/// Tells texts apart; the same on every machine (FNV-1a, 64 bits, never 0).
+unsigned long long sumOf(std::string_view text);
+
+/// True if the file on disk is another one than `base`: other content, not only touched.
+bool hasChanged(const FileBase& base);
+
+/// What a journal holds: the plan's JSON text, and the file that it was based on.
 struct JournalEntry {
   std::string file;
-  std::string path;
+  FileBase base;
   std::string plan;
 };
 
 /// A journal of this process. Marked as open, so that a second window does not take it for an orphan.
 class Journal {
  public:
-  /// In `folder`, which is made if it is missing. Empty if nothing can be written there.
-  static std::optional<Journal> begin(const std::string& folder);
+  /// In `folder`, which is made if it is missing, for nobody else to read. Error: nothing can be written there.
+  static Expected<Journal> begin(const std::string& folder);
   const std::string& file() const { return file_; }
   /// Writes the whole text, atomically.
-  Expected<void> write(const std::string& path, const std::string& plan) const;
+  Expected<void> write(const FileBase& base, const std::string& plan) const;
   /// Nothing is unsaved any more.
   void clear() const;
 
@@ -33,7 +47,8 @@ class Journal {
   OpenMark mark_;
 };
 
-/// Journals in `folder` that no living process holds, newest first. Unreadable ones are passed over, not removed.
+/// Journals in `folder` that no living process holds, newest first. Unreadable ones are passed over, not removed; one that
+/// holds just what stands in its file is no unsaved work, and is removed.
 std::vector<JournalEntry> orphanJournals(const std::string& folder);
 /// Forgets an orphan.
 void removeJournal(const std::string& file);

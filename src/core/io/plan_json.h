@@ -9,6 +9,8 @@
 
 namespace usherwright {
 
+inline constexpr std::string_view planFormat = "usherwright-plan";
+inline constexpr int planVersion = 1;
 /// Largest file and deepest nesting that are read at all.
 inline constexpr std::size_t maximumPlanBytes = 16u << 20;
 inline constexpr int maximumPlanDepth = 40;
@@ -18,6 +20,9 @@ Expected<Plan> readPlan(std::string_view json);
 
 /// Pretty-printed, every known field written (null = not known yet), unknown keys kept.
 std::string writePlan(const Plan& plan);
+
+/// What can be saved can be opened again: an error if the file of this plan would be larger than is read.
+Expected<void> fitsAFile(const Plan& plan);
 
 /// The JSON Schema (draft 2020-12) of the file, made from the field table.
 std::string planSchema();

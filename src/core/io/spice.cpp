@@ -5,10 +5,15 @@
 
 #include <algorithm>
 
+#include "core/quantity/text.h"
+
 namespace usherwright {
 namespace {
 
 constexpr double leak = 1e-9;  // S, keeps a shut joint solvable
+
+/// A text as a comment: on one line, and in quotes, for a backslash at the end would take the next line in.
+std::string remark(const std::string& text) { return "\"" + withoutStrays(text, Breaks::No) + "\""; }
 
 std::string curveTable(const Source& s) {
   std::string out;
@@ -18,7 +23,7 @@ std::string curveTable(const Source& s) {
 }
 
 std::string source(std::size_t k, const Source& s, const Joint& joint) {
-  std::string out = fmt::format("* pack {}: {}\n", k, s.id);
+  std::string out = fmt::format("* pack {}: {}\n", k, remark(s.id));
   out += fmt::format("Cq{0} q{0} 0 {1:.9g}\nBq{0} q{0} 0 i=i(Vs{0})\n.ic v(q{0})={2:.9g}\n", k, 3600 * s.capacity.value(), s.start.value());
   const bool slow = s.slow.value() > 0;
   if (slow)

@@ -4,11 +4,16 @@
 
 #include <iterator>
 
+#include "core/quantity/csv.h"
+
 namespace usherwright {
 
 std::string tableCsv(const Table& table, const std::vector<std::string>& ids) {
   std::string out = "time_s,bus_V,load_A";
-  for (std::size_t k = 0; k < table.packs(); ++k) out += fmt::format(",{0}_A,{0}_soc", k < ids.size() ? ids[k] : std::to_string(k));
+  for (std::size_t k = 0; k < table.packs(); ++k) {
+    const std::string id = k < ids.size() ? ids[k] : std::to_string(k);
+    out += "," + csvText(id + "_A") + "," + csvText(id + "_soc");
+  }
   out += "\n";
   for (std::size_t i = 0; i < table.rows(); ++i) {
     fmt::format_to(std::back_inserter(out), "{:.6g},{:.6g},{:.6g}", table.time()[i], table.bus()[i], table.load()[i]);

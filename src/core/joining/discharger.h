@@ -107,6 +107,7 @@ class Discharger {
   void rememberPower(const State& y);
   void evaluate(const Piece& piece, double h);
   void integrate(const Piece& piece, double h);
+  void notePeakWithin(std::size_t k, const Piece& piece, double h);
   double converterHeat(const Piece& piece, double t, double bus) const;
   Emf delivered(const Piece& piece, std::size_t node) const;
   void watch(const Piece& piece);
@@ -124,6 +125,7 @@ class Discharger {
   bool isClear(const State& y, const Emf& emf, const circuit::Operating& op, double margin) const;
   bool mayEvent(const Step& step, const circuit::Operating& start, const Emf& startEmf) const;
   void takeStep(double h, const circuit::Operating& start, const Emf& startEmf);
+  void noteLast();
   void account(const Step& step, const circuit::Operating& start, double h);
   void beginPhase();
 
@@ -154,7 +156,7 @@ class Discharger {
   double totalCapacity_ = 0, t_ = 0, h_ = 1.0, restUntil_ = 0, busJoule_ = 0, controllerJoule_ = 0, converterJoule_ = 0, powerBefore_ = 0;
   std::uint32_t present_ = 0, out_ = 0;
   int converterFlips_ = 0;
-  bool resting_ = false, done_ = false, someoneLeft_ = false, unsettled_ = true;
+  bool resting_ = false, done_ = false, powerEnds_ = false, someoneLeft_ = false, unsettled_ = true;
   EndCause cause_ = EndCause::NoPack;
 };
 

@@ -77,7 +77,8 @@ void Discharger<n>::account(const Step& s, const circuit::Operating& start, doub
   busJoule_ += m.bus * m.loadCurrent * h;
   controllerJoule_ += m.controller * m.loadCurrent * h;
   if (net_.fedSource >= 0) converterJoule_ += (m.fed.input * m.fed.terminal - m.fed.output * m.bus) * h;
-  bool waiting = false;
+  bool waiting = false, highAtEnd = false;
+  constexpr double nearPeak = 0.9;  // the rest curve falls steeply near its end
   for (std::size_t k = 0; k < n; ++k) {
     const double i = m.current[k];
     it_[k] += i * h;
@@ -87,7 +88,17 @@ void Discharger<n>::account(const Step& s, const circuit::Operating& start, doub
       slowJoule_[k] += v * v * h / slowOhm_[k];
     }
     notePeak(k, start.current[k], t_);
+    highAtEnd = highAtEnd || std::max(std::abs(i), std::abs(2 * i - start.current[k])) > nearPeak * run_.sources[k].peak.value();
     waiting = waiting || !run_.sources[k].knee;
+  }
+  // The power may fall at the end of the step, or a pack leave, and the next one begin with less.
+  if (highAtEnd && powerEnds_ && !resting_) {
+    const circuit::Operating end = operating(s.after);
+    if (!end.collapsed)
+      for (std::size_t k = 0; k < n; ++k) {
+        notePeak(k, m.current[k], t_ + h / 2);
+        notePeak(k, end.current[k], t_ + h);
+      }
   }
   const bool lookForEven = !run_.even && n > 1 && in_.joint.turns != Turns::OneAtATime;
   if ((!waiting && !lookForEven) || start.loadCurrent <= 0) return;
@@ -114,6 +125,7 @@ void Discharger<n>::takeStep(double h, const circuit::Operating& start, const Em
         (ends(s.after) ? high : low) = at;
       }
       h = high;
+      powerEnds_ = true;
       for (std::size_t k = 0; k < n; ++k) decay[k] = std::exp(-perTau_[k] * h / 2);
       s = step(y_, start, h, decay);
       powerBefore_ = start.bus * start.loadCurrent;
@@ -130,6 +142,14 @@ void Discharger<n>::planSteps(double h) {
   if (h == h_) return;
   h_ = h;
   for (std::size_t k = 0; k < n; ++k) half_[k] = std::exp(-perTau_[k] * h / 2);
+}
+
+/// What is carried at the very end: a pack that leaves hands its share to the others before the controller gives up.
+template <std::size_t n>
+void Discharger<n>::noteLast() {
+  const circuit::Operating last = operating(y_);
+  if (last.collapsed) return;
+  for (std::size_t k = 0; k < n; ++k) notePeak(k, last.current[k], t_);
 }
 
 template <std::size_t n>
@@ -154,7 +174,10 @@ void Discharger<n>::ride() {
     if (unsettled_ || (!isClear(y_, e, start, 0) && isEvent(signature(y_, start)))) {
       settle();
       beginPhase();
-      if (done_) break;
+      if (done_) {
+        if (!resting_) noteLast();
+        break;
+      }
       e = emf(y_);
       start = operating(y_);
     }
@@ -168,6 +191,7 @@ void Discharger<n>::ride() {
     const double left = end - t_;
     const double whole = std::ceil(left / longestStep - 1e-9);
     planSteps(left / std::max(1.0, whole));
+    powerEnds_ = left - h_ < 1e-9;
     takeStep(std::min(h_, left), start, e);
   }
   if (!done_) finish(i == in_.profile.size() ? EndCause::RideOver : EndCause::TimeLimit);

@@ -21,6 +21,9 @@ Known<Ampere> plugRating(const Catalogue& catalogue, const std::string& id, bool
   return c->continuous * (closed ? closedPlug : 1.0);
 }
 
+/// A lead in a closed housing closes the plugs at its ends in as well.
+bool isClosed(const Run* run) { return run && run->closed; }
+
 /// Current through one pack when `present` packs share a direct joint by conductance, else all of it.
 double shareOf(const Plan& plan, const std::vector<PackModel>& packs, std::size_t k) {
   if (plan.joining.method != Method::Direct || packs.size() < 3) return 1.0;
@@ -82,7 +85,8 @@ struct Builder {
     }
     if (p.fuse.present.value_or(true))
       add(ElementKind::Fuse, index, p.id + "/fuse", "fuse of " + model.name, at + "/fuse/rating_A", p.fuse.rating);
-    add(ElementKind::Plug, index, p.id + "/plug", "plug of " + model.name, at + "/plug", plugRating(catalogue, p.plug, false));
+    add(ElementKind::Plug, index, p.id + "/plug", "plug of " + model.name, at + "/plug",
+        plugRating(catalogue, p.plug, isClosed(plan.leadOf(p.id))));
     lead(ElementKind::Lead, index, p.id + "/lead", "lead of " + model.name, plan.leadOf(p.id));
     if (plan.packs.size() > 1 && plan.joining.method != Method::Direct && !behind.peak)
       add(ElementKind::JoinerInput, index, p.id + "/input", "joiner input of " + model.name, "/joining/part/input_A",
@@ -177,7 +181,7 @@ std::vector<Element> elementsOf(const Plan& plan, const std::vector<PackModel>& 
     b.lead(ElementKind::MainLead, -1, "main/lead", "main lead", plan.mainRun());
     if (!plan.joining.outputPlug.empty())
       b.add(ElementKind::MainPlug, -1, "main/plug", "plug after the joint", "/joining/output_plug",
-            plugRating(catalogue, plan.joining.outputPlug, false));
+            plugRating(catalogue, plan.joining.outputPlug, isClosed(plan.mainRun())));
   }
   return b.out;
 }

@@ -9,6 +9,7 @@
 
 #include "core/plan/label_reader.h"
 #include "core/plan/lists.h"
+#include "core/quantity/text.h"
 #include "core/quantity/units.h"
 
 namespace usherwright {
@@ -107,11 +108,9 @@ Expected<std::vector<Volt>> readVolts(std::string_view text) {
     std::string digits = piece;
     std::replace(digits.begin(), digits.end(), ',', '.');
     const auto value = parseQuantity(digits, Kind::Voltage);
-    if (!value || *value < 0)
-      return unexpected(fmt::format("reading {}", out.size() + 1), "\"" + piece.substr(0, 60) + "\"", "the volts of one group");
+    if (!value || *value < 0) return unexpected(fmt::format("reading {}", out.size() + 1), inQuotes(piece), "the volts of one group");
     const double volts = *value > 1000 ? *value / 1000 : *value;
-    if (volts > 10)
-      return unexpected(fmt::format("reading {}", out.size() + 1), "\"" + piece.substr(0, 60) + "\"", "the volts of one group, 0 to 10 V");
+    if (volts > 10) return unexpected(fmt::format("reading {}", out.size() + 1), inQuotes(piece), "the volts of one group, 0 to 10 V");
     if (out.size() == 200) return unexpected("readings", "more than 200", "at most 200");
     out.emplace_back(volts);
   }

@@ -109,7 +109,7 @@ PackModel packModel(const Pack& pack, const Cell& cell, Celsius ambient) {
   m.lowestUnderLoad = facts.minimumUnderLoad * s;
   m.restedEmpty = m.curve.points().front().voltage * s;
   m.label = m.nominal * m.rated;
-  m.groupCutoff = pack.bms.cellCutoff.value_or(facts.minimumUnderLoad);
+  if (pack.bms.present.value_or(true)) m.groupCutoff = pack.bms.cellCutoff.value_or(facts.minimumUnderLoad);
   m.soc = pack.soc;
   const double trust = derating(cell).current;
   if (cell.continuous) m.continuous = *cell.continuous * (p * trust);

@@ -28,7 +28,7 @@ struct PackModel {
   Volt lowestUnderLoad;
   Volt restedEmpty;
   WattHour label;    ///< nominal V × rated Ah
-  Volt groupCutoff;  ///< the BMS's low cut, or the chemistry's minimum under load
+  Volt groupCutoff;  ///< the BMS's low cut, or the chemistry's minimum under load; 0: nothing cuts this pack off
   StateOfCharge soc{1};
   Known<Ampere> continuous;  ///< of all cells together, after derating
   Known<Ampere> shortTime;

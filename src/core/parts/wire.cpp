@@ -7,6 +7,7 @@
 #include <cmath>
 #include <numbers>
 
+#include "core/quantity/text.h"
 #include "core/quantity/units.h"
 
 namespace usherwright {
@@ -35,7 +36,7 @@ WireSize metric(SquareMillimetre area) {
 
 Expected<WireSize> parseWireSize(std::string_view raw) {
   const std::string text = trimmed(raw);
-  const auto fail = [&] { return unexpected("", "\"" + text.substr(0, 60) + "\"", "a wire size such as 12awg or 2.5mm2"); };
+  const auto fail = [&] { return unexpected("", inQuotes(text), "a wire size such as 12awg or 2.5mm2"); };
   std::string low;
   for (char c : text)
     if (c != ' ') low += static_cast<char>(c >= 'A' && c <= 'Z' ? c - 'A' + 'a' : c);

@@ -10,6 +10,7 @@
 #include "core/plan/names.h"
 #include "core/plan/pointers.h"
 #include "core/plan/structure.h"
+#include "core/quantity/text.h"
 
 namespace usherwright {
 namespace {
@@ -48,7 +49,7 @@ struct Setter {
   void volts(std::string_view, std::vector<Volt>&) {}
   void words(std::string_view, std::vector<std::string>&) {}
   void curve(std::string_view, std::vector<CurvePoint>&) {}
-  void ride(std::string_view, std::vector<RidePoint>&) {}
+  void ride(std::string_view, Shared<std::vector<RidePoint>>&) {}
 };
 
 template <class Owner>
@@ -109,6 +110,19 @@ Provenance sourceOfEntry(const Plan& plan, const TypedEntry& entry) {
   return now == Provenance::Assumed ? Provenance::Remembered : now;
 }
 
+/// Whatever names a pack or charger goes with it when it gets another id: lead ends, chargers, the converter, acceptances.
+void followId(Plan& plan, const std::string& pointer, const std::string& before, const std::string& after) {
+  const bool pack = pointer.starts_with("/packs/");
+  if (!pack && !pointer.starts_with("/chargers/")) return;
+  renameInAcceptances(plan, before, after);
+  if (!pack) return;
+  for (Run& run : plan.wiring.runs)
+    for (std::string* end : {&run.from, &run.to})
+      if (*end == before) *end = after;
+  for (Charger& charger : plan.chargers) std::replace(charger.forPacks.begin(), charger.forPacks.end(), before, after);
+  if (plan.joining.converter.source == before) plan.joining.converter.source = after;
+}
+
 tl::unexpected<Problem> noSuchPack(std::size_t index) { return noSuchEntry("/packs", index); }
 
 tl::unexpected<Problem> noSuchCharger(std::size_t index) { return noSuchEntry("/chargers", index); }
@@ -125,6 +139,8 @@ Expected<Plan> withField(const Plan& plan, const std::string& pointer, const Fie
   }
   Plan next = plan;
   ensure(assign(next, pointer, *good), "a field that was found could not be set");
+  if (ref->spec->key == "id" && *good != ref->value)
+    followId(next, pointer, std::get<std::string>(ref->value), std::get<std::string>(*good));
   if (const auto sound = crossChecked(next); !sound) return tl::unexpected(sound.error());
   return next;
 }
@@ -219,11 +235,11 @@ Expected<Plan> withoutPack(const Plan& plan, std::size_t index) {
   const std::string id = plan.packs[index].id;
   next.packs.erase(next.packs.begin() + static_cast<std::ptrdiff_t>(index));
   for (std::size_t r = next.wiring.runs.size(); r-- > 0;)
-    if (next.wiring.runs[r].from == id) removeRun(next, r);
+    if (next.wiring.runs[r].from == id || next.wiring.runs[r].to == id) removeRun(next, r);
   for (Charger& charger : next.chargers) std::erase(charger.forPacks, id);
   if (next.joining.converter.source == id) next.joining.converter.source.clear();
   dropPointersOf(next, "/packs", index);
-  std::erase_if(next.accepted, [&](const auto& item) { return item.first.ends_with("@" + id); });
+  dropAcceptancesOf(next, id);
   return next;
 }
 
@@ -259,6 +275,7 @@ Expected<Plan> withAssignment(const Plan& plan, std::size_t charger, std::size_t
 Expected<Plan> withoutCharger(const Plan& plan, std::size_t index) {
   if (index >= plan.chargers.size()) return noSuchCharger(index);
   Plan next = plan;
+  dropAcceptancesOf(next, plan.chargers[index].id);
   next.chargers.erase(next.chargers.begin() + static_cast<std::ptrdiff_t>(index));
   dropPointersOf(next, "/chargers", index);
   return next;
@@ -275,6 +292,10 @@ Plan withRoute(const Plan& plan) {
 
 Expected<Plan> withAcceptance(const Plan& plan, const std::string& key, const Acceptance& acceptance) {
   if (trimmed(acceptance.reason).empty()) return unexpected("reason", "nothing", "why this is acceptable, in a few words");
+  if (acceptance.reason.size() > mostTextBytes)
+    return unexpected("reason", fmt::format("{} characters", acceptance.reason.size()),
+                      fmt::format("at most {} characters", mostTextBytes));
+  if (const auto stray = strayIn(acceptance.reason, Breaks::Allowed)) return unexpected("reason", *stray, "plain text");
   Plan next = plan;
   next.accepted[key] = {trimmed(acceptance.reason), acceptance.headline};
   return next;
@@ -300,11 +321,56 @@ Expected<void> uniqueIds(const std::vector<T>& items, std::string_view list) {
   return {};
 }
 
+/// Stops at the first list that is longer than a plan may hold.
+struct SizeChecker {
+  std::string path;
+  Expected<void>& result;
+
+  void room(std::string_view key, std::size_t size, std::size_t most) {
+    if (result && size > most)
+      result = unexpected(fmt::format("{}/{}", path, key), fmt::format("{} entries", size), fmt::format("at most {} entries", most));
+  }
+  template <class T>
+  void object(std::string_view key, const T& child) {
+    SizeChecker inner{fmt::format("{}/{}", path, key), result};
+    visitChildren(child, inner);
+  }
+  template <class T>
+  void list(std::string_view key, const std::vector<T>& items) {
+    room(key, items.size(), mostOf<T>());
+    if constexpr (std::is_same_v<T, Pack> || std::is_same_v<T, Reading> || std::is_same_v<T, Cell> || std::is_same_v<T, Charger>)
+      for (std::size_t i = 0; result && i < items.size(); ++i) {
+        SizeChecker inner{fmt::format("{}/{}/{}", path, key, i), result};
+        visitChildren(items[i], inner);
+      }
+  }
+  template <class T>
+  void keyed(std::string_view key, const std::vector<T>& items) {
+    list(key, items);
+  }
+  void volts(std::string_view key, const std::vector<Volt>& items) { room(key, items.size(), mostGroups); }
+  void words(std::string_view key, const std::vector<std::string>& items) { room(key, items.size(), mostEntries); }
+  void curve(std::string_view key, const std::vector<CurvePoint>& items) { room(key, items.size(), mostCurvePoints); }
+  void ride(std::string_view key, const Shared<std::vector<RidePoint>>& rows) { room(key, rows->size(), mostRideRows); }
+};
+
+Expected<void> withinSizes(const Plan& plan) {
+  if (plan.packs.size() > mostPacks)
+    return unexpected("/packs", fmt::format("{} packs", plan.packs.size()), fmt::format("at most {}", mostPacks));
+  Expected<void> result;
+  SizeChecker checker{"", result};
+  visitChildren(plan, checker);
+  std::size_t records = 0;
+  for (const Pack& p : plan.packs) records += p.readings.size() + p.capacityTests.size();
+  if (result && records > mostRecords)
+    result = unexpected("/packs", fmt::format("{} readings and tests", records), fmt::format("at most {} in one plan", mostRecords));
+  return result;
+}
+
 }  // namespace
 
 Expected<void> crossChecked(const Plan& plan) {
-  if (plan.packs.size() > mostPacks)
-    return unexpected("/packs", fmt::format("{} packs", plan.packs.size()), fmt::format("at most {}", mostPacks));
+  if (auto ok = withinSizes(plan); !ok) return ok;
   if (auto ok = uniqueIds(plan.packs, "packs"); !ok) return ok;
   if (auto ok = uniqueIds(plan.chargers, "chargers"); !ok) return ok;
   if (auto ok = uniqueIds(plan.wiring.runs, "wiring/runs"); !ok) return ok;
@@ -330,11 +396,21 @@ Expected<void> crossChecked(const Plan& plan) {
       return unexpected(fmt::format("/bike/gauge/steps_V/{}", k), fmt::format("{} V", steps[k].value()), "more volts than the step before");
   for (const Cell& cell : plan.cells) {
     for (std::size_t k = 0; k < cell.restCurve.size(); ++k) {
-      const bool rises =
-          k == 0 || (cell.restCurve[k].soc > cell.restCurve[k - 1].soc && cell.restCurve[k].voltage > cell.restCurve[k - 1].voltage);
-      if (!rises)
-        return unexpected(fmt::format("/cells/{}/ocv/{}", cell.id, k), "a point that does not rise",
-                          "charge and voltage both above the point before");
+      const CurvePoint& p = cell.restCurve[k];
+      const std::string place = fmt::format("/cells/{}/ocv/{}", cell.id, k);
+      if (!(p.soc >= StateOfCharge(0) && p.soc <= StateOfCharge(1) && p.voltage >= Volt(lowestCellVolts) &&
+            p.voltage <= Volt(highestCellVolts)))
+        return unexpected(place, fmt::format("[{}, {}]", p.soc.value(), p.voltage.value()),
+                          fmt::format("charge from 0 to 1 and volts from {} to {}", lowestCellVolts, highestCellVolts));
+      if (k == 0) continue;
+      const double further = p.soc.value() - cell.restCurve[k - 1].soc.value();
+      const double higher = p.voltage.value() - cell.restCurve[k - 1].voltage.value();
+      if (!(further > 0 && higher > 0))
+        return unexpected(place, "a point that does not rise", "charge and voltage both above the point before");
+      constexpr double grace = 0.999;  // 3.001 − 3 is less than 0.001 in binary
+      if (further < leastCurveStep * grace || higher < leastCurveRise * grace)
+        return unexpected(place, "a point next to the one before",
+                          fmt::format("points at least {} of the charge and {} V apart", leastCurveStep, leastCurveRise));
     }
     if (!cell.restCurve.empty() &&
         (cell.restCurve.size() < 2 || cell.restCurve.front().soc != StateOfCharge(0) || cell.restCurve.back().soc != StateOfCharge(1)))

@@ -5,11 +5,9 @@
 #include <string_view>
 
 #include "core/plan/fields.h"
+#include "core/plan/sizes.h"
 
 namespace usherwright {
-
-/// More packs than this do not meet at one joint.
-inline constexpr std::size_t mostPacks = 4;
 
 /// Sets one field by its JSON pointer. Errors: no such field, value out of bounds.
 Expected<Plan> withField(const Plan& plan, const std::string& pointer, const FieldValue& value);
@@ -50,7 +48,8 @@ Plan withRoute(const Plan& plan);
 Expected<Plan> withAcceptance(const Plan& plan, const std::string& key, const Acceptance& acceptance);
 Plan withoutAcceptance(const Plan& plan, const std::string& key);
 
-/// Cross-checks that single fields cannot express: unique ids, cells that exist, leads of packs.
+/// Cross-checks that single fields cannot express: sizes, unique ids, cells and packs that exist, rest curves. A lead may
+/// name what is not there: that is a finding, not an error.
 Expected<void> crossChecked(const Plan& plan);
 
 }  // namespace usherwright

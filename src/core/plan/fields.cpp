@@ -8,7 +8,9 @@
 #include <cmath>
 
 #include "core/parts/wire.h"
+#include "core/plan/sizes.h"
 #include "core/plan/structure.h"
+#include "core/quantity/text.h"
 
 namespace usherwright {
 namespace {
@@ -16,7 +18,7 @@ namespace {
 std::string foundWords(const FieldValue& value) {
   if (std::holds_alternative<double>(value)) return formatNumber(std::get<double>(value), 12);
   if (std::holds_alternative<bool>(value)) return std::get<bool>(value) ? "true" : "false";
-  if (std::holds_alternative<std::string>(value)) return "\"" + std::get<std::string>(value).substr(0, 60) + "\"";
+  if (std::holds_alternative<std::string>(value)) return inQuotes(std::get<std::string>(value));
   return "null";
 }
 
@@ -63,7 +65,7 @@ struct Resolver {
   void volts(std::string_view, const std::vector<Volt>&) {}
   void words(std::string_view, const std::vector<std::string>&) {}
   void curve(std::string_view, const std::vector<CurvePoint>&) {}
-  void ride(std::string_view, const std::vector<RidePoint>&) {}
+  void ride(std::string_view, const Shared<std::vector<RidePoint>>&) {}
 };
 
 template <class Owner>
@@ -109,7 +111,7 @@ struct Enumerator {
   void volts(std::string_view, const std::vector<Volt>&) {}
   void words(std::string_view, const std::vector<std::string>&) {}
   void curve(std::string_view, const std::vector<CurvePoint>&) {}
-  void ride(std::string_view, const std::vector<RidePoint>&) {}
+  void ride(std::string_view, const Shared<std::vector<RidePoint>>&) {}
 };
 
 constexpr std::array sourceWords{std::string_view("measured"), std::string_view("label"),      std::string_view("catalogue"),
@@ -155,7 +157,9 @@ Expected<FieldValue> validated(const FieldSpec& spec, const FieldValue& value) {
   }
   if (!std::holds_alternative<std::string>(value)) return fail();
   const std::string& text = std::get<std::string>(value);
-  if (text.size() > 4000) return unexpected("", fmt::format("{} characters", text.size()), "at most 4000 characters");
+  if (text.size() > mostTextBytes)
+    return unexpected("", fmt::format("{} characters", text.size()), fmt::format("at most {} characters", mostTextBytes));
+  if (const auto stray = strayIn(text, Breaks::No)) return unexpected("", *stray, "a line of text");
   if (spec.required && text.empty()) return fail();
   if (spec.kind == Kind::Choice && std::find(spec.choices.begin(), spec.choices.end(), text) == spec.choices.end()) return fail();
   if (spec.kind == Kind::Wire && !text.empty()) {
@@ -173,7 +177,7 @@ Expected<FieldValue> parseEntry(const FieldSpec& spec, std::string_view raw, Uni
     const auto number = parseQuantity(text, spec.kind, system);
     if (!number) return tl::unexpected(number.error());
     auto result = validated(spec, FieldValue{*number});
-    if (!result) result.error().found = "\"" + text + "\"";
+    if (!result) result.error().found = inQuotes(text);
     return result;
   }
   if (spec.kind == Kind::Flag) {
@@ -208,8 +212,7 @@ std::string_view provenanceWord(Provenance source) { return sourceWords[static_c
 
 Expected<Provenance> parseProvenance(std::string_view word) {
   const auto found = std::find(sourceWords.begin(), sourceWords.end(), word);
-  if (found == sourceWords.end())
-    return unexpected("", "\"" + std::string(word.substr(0, 60)) + "\"", "measured, label, catalogue, claim, remembered or assumed");
+  if (found == sourceWords.end()) return unexpected("", inQuotes(word), "measured, label, catalogue, claim, remembered or assumed");
   return static_cast<Provenance>(found - sourceWords.begin());
 }
 

@@ -8,7 +8,9 @@
 
 #include "core/plan/edit.h"
 #include "core/plan/pointers.h"
+#include "core/plan/sizes.h"
 #include "core/plan/structure.h"
+#include "core/quantity/text.h"
 
 namespace usherwright {
 
@@ -29,13 +31,40 @@ void dropPointersOf(Plan& plan, const std::string& list, std::size_t removed) {
   plan.provenance = std::move(moved);
 }
 
+namespace {
+
+/// The pieces of an acceptance's part: "second/fuse" is about second and about fuse.
+bool isAbout(const std::string& key, const std::string& id) {
+  const auto at = key.find('@');
+  if (at == std::string::npos) return false;
+  const std::string part = "/" + key.substr(at + 1) + "/";
+  return part.find("/" + id + "/") != std::string::npos;
+}
+
+}  // namespace
+
+void dropAcceptancesOf(Plan& plan, const std::string& id) {
+  std::erase_if(plan.accepted, [&](const auto& item) { return isAbout(item.first, id); });
+}
+
+void renameInAcceptances(Plan& plan, const std::string& before, const std::string& after) {
+  std::map<std::string, Acceptance> renamed;
+  for (auto& [key, acceptance] : plan.accepted) {
+    std::string name = key;
+    if (isAbout(key, before)) {
+      const auto at = ("/" + key.substr(key.find('@') + 1) + "/").find("/" + before + "/") + key.find('@') + 1;
+      name.replace(at, before.size(), after);
+    }
+    renamed.emplace(std::move(name), std::move(acceptance));
+  }
+  plan.accepted = std::move(renamed);
+}
+
 tl::unexpected<Problem> noSuchEntry(const std::string& list, std::size_t index) {
   return unexpected(fmt::format("{}/{}", list, index), "no such entry", "the number of an entry of the plan");
 }
 
 namespace {
-
-constexpr std::size_t longestList = 200;
 
 /// Removes one entry of a list of the plan together with its provenance.
 template <class T>
@@ -49,7 +78,7 @@ Expected<Plan> without(const Plan& plan, std::vector<T>& (*listOf)(Plan&), const
 }
 
 Expected<void> hasRoom(std::size_t size, const std::string& pointer) {
-  if (size >= longestList) return unexpected(pointer, fmt::format("{} entries", size), fmt::format("at most {}", longestList));
+  if (size >= mostRecords) return unexpected(pointer, fmt::format("{} entries", size), fmt::format("at most {}", mostRecords));
   return {};
 }
 
@@ -57,7 +86,7 @@ Expected<void> hasRoom(std::size_t size, const std::string& pointer) {
 
 Plan withAccessory(const Plan& plan, const std::string& name) {
   Plan next = plan;
-  if (next.bike.accessories.size() >= longestList) return next;
+  if (next.bike.accessories.size() >= mostEntries) return next;
   Accessory accessory;
   accessory.name = trimmed(name).empty() ? "accessory" : trimmed(name);
   next.bike.accessories.push_back(std::move(accessory));
@@ -65,14 +94,20 @@ Plan withAccessory(const Plan& plan, const std::string& name) {
 }
 
 Expected<Plan> withoutAccessory(const Plan& plan, std::size_t index) {
-  return without<Accessory>(
+  auto next = without<Accessory>(
       plan, [](Plan& p) -> std::vector<Accessory>& { return p.bike.accessories; }, "/bike/accessories", index);
+  if (!next) return next;
+  // Accessories have no ids: their place names them, and the later ones move up.
+  dropAcceptancesOf(*next, fmt::format("accessory-{}", index + 1));
+  for (std::size_t i = index + 1; i < plan.bike.accessories.size(); ++i)
+    renameInAcceptances(*next, fmt::format("accessory-{}", i + 1), fmt::format("accessory-{}", i));
+  return next;
 }
 
 Plan withAnotherRoute(const Plan& plan) {
   if (plan.routes.empty()) return withRoute(plan);
   Plan next = plan;
-  if (next.routes.size() >= longestList) return next;
+  if (next.routes.size() >= mostEntries) return next;
   Route route = plan.routes.front();
   for (int n = 2;; ++n) {
     route.id = fmt::format("ride {}", n);
@@ -119,7 +154,7 @@ Expected<Plan> withCapacityTest(const Plan& plan, std::size_t pack, const Capaci
   const std::string pointer = fmt::format("/packs/{}/capacity_tests", pack);
   if (const auto room = hasRoom(plan.packs[pack].capacityTests.size(), pointer); !room) return tl::unexpected(room.error());
   if (!test.putBack || *test.putBack <= AmpereHour(0)) return unexpected("put back", "nothing", "the Ah that went in, from empty to full");
-  if (!daysOf(test.when)) return unexpected("tested on", "\"" + test.when.substr(0, 60) + "\"", "a date as 2026-05-31");
+  if (!daysOf(test.when)) return unexpected("tested on", inQuotes(test.when), "a date as 2026-05-31");
   Plan next = plan;
   std::vector<CapacityTest>& tests = next.packs[pack].capacityTests;
   tests.push_back(test);

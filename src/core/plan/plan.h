@@ -11,6 +11,7 @@
 
 #include "core/parts/chemistry.h"
 #include "core/quantity/quantity.h"
+#include "core/quantity/shared.h"
 
 namespace usherwright {
 
@@ -18,8 +19,9 @@ namespace usherwright {
 /// Numbers are in the file unit; choices are their file words.
 using FieldValue = std::variant<std::monostate, double, bool, std::string>;
 
-/// Keys of a file that this version does not know, as JSON text; they survive a round trip.
-using UnknownKeys = std::map<std::string, std::string>;
+/// Keys of a file that this version does not know, as JSON text; they survive a round trip and are shared between
+/// the steps that can be undone.
+using UnknownKeys = Shared<std::map<std::string, std::string>>;
 
 enum class Drive : std::uint8_t { Hub, Mid };
 enum class Tap : std::uint8_t { Controller, Bus, Pack, SomeGroups, BeforeBms };
@@ -290,7 +292,7 @@ struct Joining {
   std::string outputPlug;
   JoinPart part;
   ConverterPart converter;
-  std::vector<RidePoint> profile;  ///< at least two, or none
+  Shared<std::vector<RidePoint>> profile;  ///< at least two, or none
   UnknownKeys unknown;
   friend bool operator==(const Joining&, const Joining&) = default;
 };

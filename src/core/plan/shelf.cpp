@@ -11,6 +11,7 @@
 #include "core/plan/fields.h"
 #include "core/plan/shelf_data.h"
 #include "core/quantity/csv.h"
+#include "core/quantity/text.h"
 
 namespace usherwright {
 namespace {
@@ -51,12 +52,12 @@ Expected<std::vector<Item>> readList(std::string_view csv,
       const std::string& text = table->rows[r][c];
       const auto known = set(item, column, text);
       if (!known) return unexpected(place(r, column), known.error().found, known.error().expected);
-      if (!*known)
-        return unexpected(fmt::format("line 1, column {}", c + 1), "\"" + column.substr(0, 60) + "\"", "a column this list knows");
+      if (!*known) return unexpected(fmt::format("line 1, column {}", c + 1), inQuotes(column), "a column this list knows");
     }
+    if (const auto stray = strayIn(item.id, Breaks::No)) return unexpected(place(r, "id"), *stray, "an id in one line");
     if (item.id.empty() || item.id.find('/') != std::string::npos)
-      return unexpected(place(r, "id"), "\"" + item.id.substr(0, 60) + "\"", "an id without a slash");
-    if (!seen.insert(item.id).second) return unexpected(place(r, "id"), "\"" + item.id + "\" a second time", "ids that differ");
+      return unexpected(place(r, "id"), inQuotes(item.id), "an id without a slash");
+    if (!seen.insert(item.id).second) return unexpected(place(r, "id"), inQuotes(item.id) + " a second time", "ids that differ");
     items.push_back(std::move(item));
   }
   return items;
@@ -89,8 +90,7 @@ Expected<bool> setChemistries(std::vector<Chemistry>& target, const std::string&
     if (word.empty()) continue;
     const auto words = wordsOf<Chemistry>();
     const auto found = std::find(words.begin(), words.end(), word);
-    if (found == words.end())
-      return unexpected("", "\"" + word.substr(0, 60) + "\"", "nmc, lipo, lmo, lfp, lead or nimh, with spaces between");
+    if (found == words.end()) return unexpected("", inQuotes(word), "nmc, lipo, lmo, lfp, lead or nimh, with spaces between");
     target.push_back(static_cast<Chemistry>(found - words.begin()));
   }
   if (target.empty()) return unexpected("", "nothing", "at least one chemistry");
@@ -108,27 +108,18 @@ Expected<bool> setBoard(ShelfBms& board, const std::string& column, const std::s
   if (column == "price") {
     if (trimmed(text).empty()) return true;
     const auto price = parseNumber(text);
-    if (!price || *price < 0) return unexpected("", "\"" + text.substr(0, 60) + "\"", "a price");
+    if (!price || *price < 0) return unexpected("", inQuotes(text), "a price");
     board.price = Money(*price);
     return true;
   }
   return setFromText(board.bms, column, text);
 }
 
-/// A CSV field, quoted where it has to be.
-std::string csvField(const std::string& text) {
-  if (text.find_first_of(",\"\n") == std::string::npos) return text;
-  std::string out = "\"";
-  for (char c : text) out += c == '"' ? std::string("\"\"") : std::string(1, c);
-  return out + "\"";
-}
-
-std::string csvText(const FieldSpec& spec, const FieldValue& value) {
+std::string csvValue(const FieldValue& value) {
   if (std::holds_alternative<std::monostate>(value)) return "";
   if (std::holds_alternative<bool>(value)) return std::get<bool>(value) ? "yes" : "no";
   if (std::holds_alternative<double>(value)) return formatNumber(std::get<double>(value), 12);
-  static_cast<void>(spec);
-  return csvField(std::get<std::string>(value));
+  return csvText(std::get<std::string>(value));
 }
 
 template <class T>
@@ -157,9 +148,9 @@ std::string writeCellList(const std::vector<Cell>& cells) {
   for (const FieldSpec& spec : fieldsOf<CellRc>()) out += ",slow_" + std::string(spec.key);
   out += "\n";
   for (const Cell& cell : cells) {
-    out += csvField(cell.id);
-    for (const FieldSpec& spec : fieldsOf<Cell>()) out += "," + csvText(spec, spec.get(&cell));
-    for (const FieldSpec& spec : fieldsOf<CellRc>()) out += "," + csvText(spec, spec.get(&cell.rc));
+    out += csvText(cell.id);
+    for (const FieldSpec& spec : fieldsOf<Cell>()) out += "," + csvValue(spec.get(&cell));
+    for (const FieldSpec& spec : fieldsOf<CellRc>()) out += "," + csvValue(spec.get(&cell.rc));
     out += "\n";
   }
   return out;
@@ -179,23 +170,24 @@ std::string_view testsBeforeUse(Trust trust) {
   return "";
 }
 
-Plan withShelfCell(const Plan& plan, const Cell& cell) {
+WithCell withShelfCell(const Plan& plan, const Cell& cell) {
   Plan next = plan;
   Cell copy = cell;
   copy.verified = false;
-  const auto same = std::find_if(next.cells.begin(), next.cells.end(), [&](const Cell& c) { return c.id == cell.id; });
-  if (same != next.cells.end()) {
-    copy.verified = same->verified;
-    *same = copy;
-  } else {
-    next.cells.push_back(copy);
+  // What is known of cells of this name that are there already, measured or tested, is theirs: new ones begin anew.
+  for (int n = 2;; ++n) {
+    const Cell* same = next.findCell(copy.id);
+    if (!same) break;
+    if (*same == copy) return {std::move(next), copy.id};
+    copy.id = fmt::format("{}-{}", cell.id, n);
   }
+  next.cells.push_back(copy);
   const Provenance from = cell.trust == Trust::Named ? Provenance::Catalogue : Provenance::Claim;
   for (const FieldSpec& spec : fieldsOf<Cell>()) {
     if (!isNumeric(spec.kind) || std::holds_alternative<std::monostate>(spec.get(&copy))) continue;
-    next.provenance["/cells/" + cell.id + "/" + std::string(spec.key)].from = from;
+    next.provenance["/cells/" + copy.id + "/" + std::string(spec.key)].from = from;
   }
-  return next;
+  return {std::move(next), copy.id};
 }
 
 Expected<Plan> withShelfBms(const Plan& plan, std::size_t pack, const ShelfBms& board) {

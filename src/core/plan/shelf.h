@@ -44,9 +44,13 @@ std::string writeCellList(const std::vector<Cell>& cells);
 /// What to do before cells of this trust carry a rider, in words.
 std::string_view testsBeforeUse(Trust trust);
 
-/// Puts a cell of the shelf into the plan under its id, replacing one of the same id, with provenance catalogue
-/// (claim for anonymous and surplus cells). Never marks it as tested.
-Plan withShelfCell(const Plan& plan, const Cell& cell);
+struct WithCell {
+  Plan plan;
+  std::string id;  ///< of the cell in the plan
+};
+/// Puts a cell of the shelf into the plan, with provenance catalogue (claim for anonymous and surplus cells), untested. A
+/// cell of the same id that is another one, or was measured or tested, stays: the new one gets an id of its own.
+WithCell withShelfCell(const Plan& plan, const Cell& cell);
 /// Gives a pack this board, set to the pack's series count and chemistry. Errors: no such pack, board does not fit.
 Expected<Plan> withShelfBms(const Plan& plan, std::size_t pack, const ShelfBms& board);
 

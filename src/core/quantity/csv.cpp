@@ -8,6 +8,17 @@
 namespace usherwright {
 namespace {
 
+/// True for a text that a spreadsheet would compute, and for one that already begins with the mark against it.
+bool looksLikeFormula(std::string_view text) {
+  const auto first = text.find_first_not_of(" '");
+  return first != std::string_view::npos && std::string_view("=+-@").find(text[first]) != std::string_view::npos;
+}
+
+/// Takes the mark away that csvText() has set.
+void unmark(std::string& field) {
+  if (field.starts_with('\'') && looksLikeFormula(field)) field.erase(0, 1);
+}
+
 /// One record, which may run over several lines inside quotes; `line` is left at the line after it.
 Expected<std::vector<std::string>> record(std::string_view text, std::size_t& at, std::size_t& line) {
   std::vector<std::string> fields(1);
@@ -37,6 +48,14 @@ Expected<std::vector<std::string>> record(std::string_view text, std::size_t& at
 
 }  // namespace
 
+std::string csvText(std::string_view text) {
+  std::string field = looksLikeFormula(text) ? "'" + std::string(text) : std::string(text);
+  if (field.find_first_of(",\"\n\r") == std::string::npos) return field;
+  std::string out = "\"";
+  for (char c : field) out += c == '"' ? std::string("\"\"") : std::string(1, c);
+  return out + "\"";
+}
+
 int CsvTable::column(std::string_view name) const {
   const auto found = std::find(columns.begin(), columns.end(), name);
   return found == columns.end() ? -1 : static_cast<int>(found - columns.begin());
@@ -49,6 +68,7 @@ Expected<CsvTable> readCsv(std::string_view text) {
     const std::size_t here = line;
     auto fields = record(text, at, line);
     if (!fields) return tl::unexpected(fields.error());
+    for (std::string& field : *fields) unmark(field);
     if (fields->size() == 1 && fields->front().empty()) continue;
     if (table.columns.empty()) {
       table.columns = std::move(*fields);

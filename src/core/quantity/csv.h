@@ -1,4 +1,5 @@
-// Comma-separated text (RFC 4180): rows of fields, quotes doubled inside quotes. Knows nothing of what they mean.
+// Comma-separated text (RFC 4180): rows of fields, quotes doubled inside quotes. Knows nothing of what they mean, but that
+// a text is no formula.
 #pragma once
 
 #include <string>
@@ -16,6 +17,10 @@ struct CsvTable {
   /// The place of a column, −1 if it is not there.
   int column(std::string_view name) const;
 };
+
+/// One field of text. Quoted where it has to be; what a spreadsheet would take for a formula (= + - @ first, blanks or not)
+/// gets a ' in front, which readCsv() takes away again. Numbers are written without this.
+std::string csvText(std::string_view text);
 
 /// Errors: an open quote, a row with another number of fields ("line 3"), nothing at all. Empty lines are passed over.
 Expected<CsvTable> readCsv(std::string_view text);

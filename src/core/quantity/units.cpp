@@ -1,5 +1,6 @@
 // Parsing and formatting of typed quantities.
 #include "core/quantity/units.h"
+#include "core/quantity/text.h"
 
 #include <fmt/format.h>
 
@@ -53,8 +54,6 @@ std::string lowered(std::string_view text) {
   std::transform(out.begin(), out.end(), out.begin(), [](unsigned char c) { return static_cast<char>(c < 128 ? std::tolower(c) : c); });
   return out;
 }
-
-std::string quoted(std::string_view text) { return "\"" + std::string(text.substr(0, 60)) + "\""; }
 
 struct NumberAndRest {
   std::string number;
@@ -216,33 +215,33 @@ Expected<double> parseNumber(std::string_view raw) {
   const std::string low = lowered(text);
   if (text.empty()) return unexpected("", "nothing", "a number");
   if (low.starts_with("nan") || low.starts_with("inf") || low.starts_with("-inf") || low.starts_with("+inf"))
-    return unexpected("", quoted(text), "an ordinary number");
+    return unexpected("", inQuotes(text), "an ordinary number");
   const auto commas = std::count(text.begin(), text.end(), ',');
   const auto points = std::count(text.begin(), text.end(), '.');
   std::string digits = text;
   if (digits.front() == '+') digits.erase(0, 1);
-  if (commas + points > 1) return unexpected("", quoted(text), "one decimal sign at most");
+  if (commas + points > 1) return unexpected("", inQuotes(text), "one decimal sign at most");
   if (commas == 1) {
     const std::size_t at = digits.find(',');
     const std::string head = digits.substr(0, at);
     const std::string tail = digits.substr(at + 1);
     const bool threeDigits = tail.size() == 3 && std::all_of(tail.begin(), tail.end(), [](char c) { return c >= '0' && c <= '9'; });
     if (threeDigits && head != "0" && head != "-0" && !head.empty())
-      return unexpected("", quoted(text),
+      return unexpected("", inQuotes(text),
                         fmt::format("either {}{} (thousand) or {}.{} (decimal): please type one of them", head, tail, head, tail));
     digits[at] = '.';
   }
   double value = 0.0;
   const auto [end, error] = std::from_chars(digits.data(), digits.data() + digits.size(), value);
-  if (error == std::errc::result_out_of_range) return unexpected("", quoted(text), "a number that a part could have");
+  if (error == std::errc::result_out_of_range) return unexpected("", inQuotes(text), "a number that a part could have");
   if (error != std::errc() || end != digits.data() + digits.size() || !std::isfinite(value))
-    return unexpected("", quoted(text), "a number");
+    return unexpected("", inQuotes(text), "a number");
   return value;
 }
 
 Expected<double> parseQuantity(std::string_view raw, Kind kind, UnitSystem system) {
   const std::string text = trimmed(raw);
-  const auto fail = [&](std::string_view extra) { return unexpected("", quoted(text).append(extra), expectedWords(kind)); };
+  const auto fail = [&](std::string_view extra) { return unexpected("", inQuotes(text).append(extra), expectedWords(kind)); };
   if (text.empty()) return unexpected("", "nothing", expectedWords(kind));
   const NumberAndRest parts = splitNumber(text);
   if (parts.rest.starts_with('/') && (kind == Kind::Length || kind == Kind::SmallLength)) {
@@ -283,9 +282,9 @@ Expected<Toleranced> parseToleranced(std::string_view raw, Kind kind, UnitSystem
   }
   const auto tolerance = parseQuantity(text.substr(at + width), kind, system);
   if (!tolerance) return tl::unexpected(tolerance.error());
-  if (*tolerance < 0) return unexpected("", quoted(text), "a tolerance of zero or more after ±");
+  if (*tolerance < 0) return unexpected("", inQuotes(text), "a tolerance of zero or more after ±");
   const std::string head = trimmed(text.substr(0, at));
-  if (head.empty()) return unexpected("", quoted(text), "a value before ±");
+  if (head.empty()) return unexpected("", inQuotes(text), "a value before ±");
   const auto value = parseQuantity(head, kind, system);
   if (!value) return tl::unexpected(value.error());
   return Toleranced{*value, *tolerance};

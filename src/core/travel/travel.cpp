@@ -60,6 +60,15 @@ KilometrePerHour heldSpeed(const Rider& r, KilometrePerHour target, double grade
   return low;
 }
 
+double meanSquareCurrent(const RouteEstimate& ride, Volt battery) {
+  double square = 0;
+  for (const Leg& leg : ride.legs) {
+    const double amps = (leg.power / battery).value();
+    square += amps * amps * leg.time.value();
+  }
+  return ride.time > Second(0) ? square / ride.time.value() : 0.0;
+}
+
 RouteEstimate estimate(const Route& route, const Bike& bike, Watt limit) {
   RouteEstimate out;
   const KilometrePerHour target = route.speed.value_or(KilometrePerHour(20));

@@ -44,6 +44,9 @@ struct RouteEstimate {
   Watt worstTenMinutes;   ///< highest ten-minute mean
 };
 
+/// Mean of the squared current at a battery voltage over the whole ride, A²: what heats.
+double meanSquareCurrent(const RouteEstimate& ride, Volt battery);
+
 /// A route of a length and a climb: climb at the usual grade (assumed 2.7 %), as much descent, the rest flat.
 RouteEstimate estimate(const Route& route, const Bike& bike, Watt limit);
 

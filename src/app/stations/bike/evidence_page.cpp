@@ -5,6 +5,7 @@
 #include "app/present/words.h"
 #include "app/stations/bike/bike_pages.h"
 #include "app/widgets/clear_scroll.h"
+#include "app/widgets/plain.h"
 #include "core/plan/claims.h"
 #include "core/plan/evidence.h"
 
@@ -54,7 +55,7 @@ EvidencePage::EvidencePage(Kit kit) : StationPage(kit) {
   conflicts_->setContentsMargins(0, 0, 0, 0);
   conflicts_->setSpacing(6);
   column->addWidget(conflictBox_);
-  noConflict_ = new QLabel(QStringLiteral("No value of this plan contradicts another one."));
+  noConflict_ = new PlainLabel(QStringLiteral("No value of this plan contradicts another one."));
   noConflict_->setProperty("role", "soft");
   column->addWidget(noConflict_);
   column->addSpacing(6);
@@ -66,7 +67,7 @@ EvidencePage::EvidencePage(Kit kit) : StationPage(kit) {
   });
   head->addWidget(copy);
   column->addLayout(head);
-  questions_ = new QLabel;
+  questions_ = new PlainLabel;
   questions_->setWordWrap(true);
   questions_->setTextInteractionFlags(Qt::TextSelectableByMouse);
   column->addWidget(questions_);
@@ -78,7 +79,7 @@ EvidencePage::EvidencePage(Kit kit) : StationPage(kit) {
   claim_->setAccessibleName(QStringLiteral("claim"));
   connect(claim_, &QLineEdit::textChanged, this, &EvidencePage::showClaims);
   column->addWidget(claim_);
-  claims_ = new QLabel;
+  claims_ = new PlainLabel;
   claims_->setWordWrap(true);
   column->addWidget(claims_);
   column->addStretch(1);
@@ -113,10 +114,10 @@ void EvidencePage::showConflicts() {
     auto* layout = new QHBoxLayout(row);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->setSpacing(8);
-    auto* name = new QLabel(fieldWords(plan, text(c.pointer)));
+    auto* name = new PlainLabel(fieldWords(plan, text(c.pointer)));
     name->setMinimumWidth(150);
     layout->addWidget(name);
-    auto* counts = new QLabel(QStringLiteral("counts: %1").arg(shownAs(*c.spec, c.value, c.from, kit_.document.units())));
+    auto* counts = new PlainLabel(QStringLiteral("counts: %1").arg(shownAs(*c.spec, c.value, c.from, kit_.document.units())));
     layout->addWidget(counts);
     for (std::size_t i = 0; i < c.also.size(); ++i) {
       auto* choose =

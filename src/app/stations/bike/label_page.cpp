@@ -5,6 +5,7 @@
 
 #include "app/present/words.h"
 #include "app/stations/bike/bike_pages.h"
+#include "app/widgets/plain.h"
 #include "core/pack/bench_tests.h"
 #include "core/plan/edit.h"
 #include "core/plan/evidence.h"
@@ -23,7 +24,7 @@ QLineEdit* meterField(const QString& name, const QString& unit) {
 }
 
 QLabel* caption(const QString& words) {
-  auto* label = new QLabel(words);
+  auto* label = new PlainLabel(words);
   label->setProperty("role", "soft");
   return label;
 }
@@ -100,10 +101,10 @@ void LabelPage::buildMeter(QVBoxLayout* column) {
     grid->addWidget(caption(words), r, 0);
     grid->addWidget(field, r++, 1);
   }
-  verdict_ = new QLabel;
+  verdict_ = new PlainLabel;
   verdict_->setWordWrap(true);
   verdict_->setObjectName(QStringLiteral("series-verdict"));
-  next_ = new QLabel;
+  next_ = new PlainLabel;
   next_->setWordWrap(true);
   next_->setProperty("role", "soft");
   take_ = new QPushButton(QStringLiteral("Take it"));
@@ -134,7 +135,7 @@ void LabelPage::buildMeter(QVBoxLayout* column) {
   }
   loads->addStretch(1);
   grid->addLayout(loads, 3, 1, 1, 2);
-  resistance_ = new QLabel;
+  resistance_ = new PlainLabel;
   resistance_->setWordWrap(true);
   takeResistance_ = new QPushButton(QStringLiteral("Take as measured"));
   auto* result = new QHBoxLayout;

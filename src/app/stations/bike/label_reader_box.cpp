@@ -7,6 +7,7 @@
 #include <QVBoxLayout>
 
 #include "app/present/words.h"
+#include "app/widgets/plain.h"
 #include "core/plan/evidence.h"
 #include "core/plan/names.h"
 
@@ -30,7 +31,7 @@ LabelReaderBox::LabelReaderBox(Kit kit, QWidget* parent) : QWidget(parent), kit_
   left->addWidget(typed_);
   auto* stuck = new QHBoxLayout;
   stuck->setSpacing(8);
-  auto* on = new QLabel(QStringLiteral("stuck on"));
+  auto* on = new PlainLabel(QStringLiteral("stuck on"));
   on->setProperty("role", "soft");
   stuck->addWidget(on);
   places_ = new QComboBox;
@@ -44,7 +45,7 @@ LabelReaderBox::LabelReaderBox(Kit kit, QWidget* parent) : QWidget(parent), kit_
   cards_ = new QWidget;
   flow_ = new FlowLayout(cards_, 6);
   right->addWidget(cards_);
-  words_ = new QLabel;
+  words_ = new PlainLabel;
   words_->setWordWrap(true);
   words_->setProperty("role", "soft");
   right->addWidget(words_);
@@ -116,10 +117,10 @@ void LabelReaderBox::read() {
     delete item;
   }
   for (const LabelCandidate& c : candidates_) {
-    auto* button = new QPushButton(QStringLiteral("%1%2   ‹%3›")
-                                       .arg(candidateWords(c),
-                                            c.isOpen() && c.meaning != LabelMeaning::NameplateVoltage ? QStringLiteral(" ?") : QString(),
-                                            text(c.piece)));
+    auto* button = new QPushButton(
+        onButton(QStringLiteral("%1%2   ‹%3›")
+                     .arg(candidateWords(c), c.isOpen() && c.meaning != LabelMeaning::NameplateVoltage ? QStringLiteral(" ?") : QString(),
+                          text(c.piece))));
     const bool writes = !labelTargets(c, kit_.document.plan(), place()).empty();
     button->setToolTip(writes ? QStringLiteral("Enter this, marked as read from a label") : QStringLiteral("What it could mean"));
     connect(button, &QPushButton::clicked, this, [this, c] { accept(c); });

@@ -3,6 +3,7 @@
 
 #include "app/present/words.h"
 #include "app/stations/bike/bike_pages.h"
+#include "app/widgets/plain.h"
 #include "core/assess/sensitivity.h"
 
 namespace usherwright::app {
@@ -14,7 +15,7 @@ MeasurePage::MeasurePage(Kit kit) : StationPage(kit) {
   auto* head = new QHBoxLayout;
   head->addWidget(
       stationHeading(QStringLiteral("What to measure next"), QStringLiteral("each unproven value moved alone; largest effect first")), 1);
-  progress_ = new QLabel;
+  progress_ = new PlainLabel;
   progress_->setProperty("role", "soft");
   progress_->setObjectName(QStringLiteral("measure-progress"));
   head->addWidget(progress_);

@@ -1,6 +1,7 @@
 // Pages Places and Need.
 #include "app/present/words.h"
 #include "app/stations/bike/bike_pages.h"
+#include "app/widgets/plain.h"
 #include "core/frame/frame.h"
 #include "core/plan/edit.h"
 #include "core/plan/jobs.h"
@@ -18,7 +19,7 @@ PlacesPage::PlacesPage(Kit kit) : StationPage(kit) {
   side_->setGround([this](drawing::Size size) { return drawing::bikeSide(kit_.document.subject(), size); });
   connect(side_, &DrawingView::partClicked, this, &PlacesPage::click);
   column->addWidget(side_, 1);
-  words_ = new QLabel;
+  words_ = new PlainLabel;
   words_->setProperty("role", "soft");
   words_->setWordWrap(true);
   auto* row = new QHBoxLayout;
@@ -152,7 +153,7 @@ NeedPage::NeedPage(Kit kit) : StationPage(kit) {
   }
   row->addStretch(1);
   column->addLayout(row);
-  stations_ = new QLabel;
+  stations_ = new PlainLabel;
   stations_->setWordWrap(true);
   stations_->setProperty("role", "soft");
   column->addWidget(stations_);
@@ -174,7 +175,7 @@ NeedPage::NeedPage(Kit kit) : StationPage(kit) {
   bars_->setMaximumHeight(300);
   column->addWidget(bars_, 1);
   for (QLabel** label : {&sentence_, &classes_, &power_}) {
-    *label = new QLabel;
+    *label = new PlainLabel;
     (*label)->setWordWrap(true);
     column->addWidget(*label);
   }

@@ -2,6 +2,7 @@
 #include "app/stations/charging/charging_station.h"
 
 #include "app/present/words.h"
+#include "app/widgets/plain.h"
 #include "core/plan/edit.h"
 #include "core/plan/names.h"
 
@@ -29,7 +30,7 @@ ChargingStation::ChargingStation(Kit kit, QWidget* parent) : StationView(kit, pa
   connect(remove_, &QPushButton::clicked, this,
           [this] { kit_.document.commit(withoutCharger(kit_.document.plan(), kit_.document.plan().chargers.size() - 1)); });
   buttons->addWidget(remove_);
-  auto* caution = new QLabel(QStringLiteral("Charge attended, away from the way out; never below 0 °C."));
+  auto* caution = new PlainLabel(QStringLiteral("Charge attended, away from the way out; never below 0 °C."));
   caution->setProperty("role", "soft");
   buttons->addSpacing(12);
   buttons->addWidget(caution, 1);

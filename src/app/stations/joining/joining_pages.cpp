@@ -6,6 +6,7 @@
 
 #include "app/present/words.h"
 #include "app/stations/joining/page_parts.h"
+#include "app/widgets/plain.h"
 #include "core/plan/lists.h"
 
 namespace usherwright::app {
@@ -46,7 +47,7 @@ void MeetingPage::buildRows() {
   auto* grid = new QGridLayout(rows_);
   grid->setContentsMargins(0, 0, 0, 0);
   for (int k = 0; k < names.size(); ++k) {
-    auto* name = new QLabel(fontMetrics().elidedText(names[k], Qt::ElideRight, 220));
+    auto* name = new PlainLabel(fontMetrics().elidedText(names[k], Qt::ElideRight, 220));
     auto* v = new QLineEdit;
     v->setAccessibleName(QStringLiteral("rested volts of %1").arg(names[k]));
     v->setPlaceholderText(QStringLiteral("volts at its plug"));
@@ -149,7 +150,7 @@ GaugePage::GaugePage(Kit kit) : StationPage(kit) {
   column->addWidget(
       stationHeading(QStringLiteral("What the gauge shows, and what is left"), QStringLiteral("a gauge reads volts, not charge")));
   auto* row = new QHBoxLayout;
-  row->addWidget(new QLabel(QStringLiteral("Its steps in volts, lowest first")));
+  row->addWidget(new PlainLabel(QStringLiteral("Its steps in volts, lowest first")));
   steps_ = new QLineEdit;
   steps_->setAccessibleName(QStringLiteral("steps of the gauge in volts"));
   steps_->setPlaceholderText(QStringLiteral("bars: where each comes on; percent: volts at 0 … 100 %; empty: by the rest curve"));

@@ -10,6 +10,7 @@
 #include "app/present/words.h"
 #include "app/stations/joining/joining_pages.h"
 #include "app/stations/joining/study_pages.h"
+#include "app/widgets/plain.h"
 #include "core/assess/joining_setup.h"
 #include "core/io/spice.h"
 #include "core/io/table_csv.h"
@@ -99,7 +100,7 @@ QWidget* JoiningStation::buildRideRow() {
   auto* row = new QHBoxLayout(box);
   row->setContentsMargins(0, 0, 0, 0);
   row->setSpacing(6);
-  said_ = new QLabel;
+  said_ = new PlainLabel;
   said_->setProperty("role", "soft");
   row->addWidget(said_, 1);
   auto* take = new QPushButton(QStringLiteral("Ride from list\u2026"));
@@ -201,7 +202,7 @@ QWidget* JoiningStation::buildTimeRow() {
   auto* box = new QWidget;
   auto* row = new QHBoxLayout(box);
   row->setContentsMargins(0, 0, 0, 0);
-  clock_ = new QLabel;
+  clock_ = new PlainLabel;
   clock_->setProperty("role", "title");
   row->addWidget(clock_, 1);
   play_ = new QPushButton(QStringLiteral("play"));

@@ -4,6 +4,7 @@
 #include <QLabel>
 
 #include "app/present/words.h"
+#include "app/widgets/plain.h"
 #include "core/assess/assessment.h"
 #include "core/drawing/display_list.h"
 #include "core/quantity/units.h"
@@ -11,9 +12,8 @@
 namespace usherwright::app {
 
 inline QLabel* wrapped(const char* role = nullptr) {
-  auto* label = new QLabel;
+  auto* label = new PlainLabel;
   label->setWordWrap(true);
-  label->setTextFormat(Qt::PlainText);
   if (role) label->setProperty("role", role);
   return label;
 }

@@ -3,6 +3,7 @@
 
 #include "app/present/words.h"
 #include "app/stations/pack/pack_pages.h"
+#include "app/widgets/plain.h"
 #include "core/assess/questions.h"
 #include "core/plan/edit.h"
 #include "core/plan/evidence.h"
@@ -12,7 +13,7 @@ namespace usherwright::app {
 namespace {
 
 QLabel* soft(const QString& words = {}) {
-  auto* label = new QLabel(words);
+  auto* label = new PlainLabel(words);
   label->setProperty("role", "soft");
   return label;
 }
@@ -42,7 +43,7 @@ GroupsPage::GroupsPage(Kit kit, CurrentPack current) : StationPage(kit), current
   side->addStretch(1);
   row->addLayout(side);
   column->addLayout(row);
-  verdict_ = new QLabel;
+  verdict_ = new PlainLabel;
   verdict_->setWordWrap(true);
   verdict_->setObjectName(QStringLiteral("group-verdict"));
   column->addWidget(verdict_);
@@ -151,14 +152,14 @@ HealthPage::HealthPage(Kit kit, CurrentPack current) : StationPage(kit), current
   row->addWidget(logIt);
   row->addStretch(1);
   column->addLayout(row);
-  problem_ = new QLabel;
+  problem_ = new PlainLabel;
   problem_->setProperty("role", "problem");
   problem_->setWordWrap(true);
   column->addWidget(problem_);
-  tests_ = new QLabel;
+  tests_ = new PlainLabel;
   tests_->setProperty("role", "figure");
   column->addWidget(tests_);
-  verdict_ = new QLabel;
+  verdict_ = new PlainLabel;
   verdict_->setWordWrap(true);
   verdict_->setObjectName(QStringLiteral("health-verdict"));
   column->addWidget(verdict_);
@@ -215,7 +216,7 @@ HealthPage::HealthPage(Kit kit, CurrentPack current) : StationPage(kit), current
   bars_->setMinimumHeight(110);
   column->addWidget(bars_, 1);
   column->addWidget(stationHeading(QStringLiteral("Trust in the cells")));
-  trust_ = new QLabel;
+  trust_ = new PlainLabel;
   trust_->setWordWrap(true);
   column->addWidget(trust_);
 }
@@ -268,8 +269,7 @@ void HealthPage::refresh() {
   QStringList rows;
   for (const CapacityTest& t : p.capacityTests)
     rows << QStringLiteral("%1   %2 Ah put back%3")
-                .arg(text(t.when), 10)
-                .arg(text(formatNumber(t.putBack.value_or(AmpereHour(0)).value())),
+                .arg(text(t.when).rightJustified(10), text(formatNumber(t.putBack.value_or(AmpereHour(0)).value())),
                      t.resistance ? QStringLiteral("   %1 mΩ").arg(text(formatNumber(t.resistance->value()))) : QString());
   tests_->setText(rows.isEmpty() ? QStringLiteral("none logged yet") : rows.join(QLatin1Char('\n')));
   Known<MilliOhm> sound;
@@ -333,7 +333,7 @@ void BoardPage::refresh() {
   int r = 0;
   for (const BoardSetting& s : boardSettings(plan, kit_.document.assessment(), current_())) {
     sheet_->addWidget(soft(text(s.name)), r, 0);
-    sheet_->addWidget(new QLabel(text(s.recommended)), r, 1);
+    sheet_->addWidget(new PlainLabel(text(s.recommended)), r, 1);
     auto* found = new QPushButton(s.differs ? QStringLiteral("differs: %1").arg(text(s.found)) : text(s.found));
     found->setFlat(true);
     found->setToolTip(s.differs ? QStringLiteral("Differs: go to the field") : QStringLiteral("Go to the field"));

@@ -4,6 +4,7 @@
 
 #include "app/present/words.h"
 #include "app/stations/pack/pack_pages.h"
+#include "app/widgets/plain.h"
 #include "core/plan/edit.h"
 #include "core/plan/names.h"
 
@@ -57,7 +58,7 @@ FindPage::FindPage(Kit kit, CurrentPack current, SharedShelf shelf)
   auto* wishes = new QHBoxLayout;
   wishes->setSpacing(8);
   const auto wish = [&](const QString& words, const QString& unit) {
-    auto* caption = new QLabel(words);
+    auto* caption = new PlainLabel(words);
     caption->setProperty("role", "soft");
     wishes->addWidget(caption);
     auto* line = new QLineEdit;
@@ -106,11 +107,11 @@ FindPage::FindPage(Kit kit, CurrentPack current, SharedShelf shelf)
     scatter_->rebuild();
   });
   column->addWidget(scatter_, 1);
-  words_ = new QLabel;
+  words_ = new PlainLabel;
   words_->setWordWrap(true);
   column->addWidget(words_);
   auto* buttons = new QHBoxLayout;
-  count_ = new QLabel;
+  count_ = new PlainLabel;
   count_->setProperty("role", "soft");
   buttons->addWidget(count_, 1);
   replace_ = new QPushButton;
@@ -193,13 +194,12 @@ void FindPage::showChosen() {
   if (!there) return words_->setText(QStringLiteral("Choose a point: click it, or walk with the arrow keys and press Enter."));
   const SearchHit& h = result_.hits[offered_[static_cast<std::size_t>(chosen_)]];
   const Cell& cell = shelf_->cells[h.cell];
-  QString words = QStringLiteral("%1S%2P of %3, %4: %5 Wh, %6 %7 with %8 cells to buy, %9 kg, %10 Wh/kg.")
-                      .arg(h.series)
-                      .arg(h.parallel)
-                      .arg(text(cell.name), text(shelf_->boards[h.board].bms.name), text(formatNumber(h.energy.value())),
-                           text(formatNumber(h.cost.value())), text(plan.currency))
-                      .arg(cellsToBuy(h.series, h.parallel))
-                      .arg(text(formatNumber(h.mass.value())), text(formatNumber(h.energy.value() / std::max(0.01, h.mass.value()))));
+  // All at once: a name that holds a % is no place for the next value.
+  QString words = QStringLiteral("%1 of %2, %3: %4 Wh, %5 %6 with %7 cells to buy, %8 kg, %9 Wh/kg.")
+                      .arg(QStringLiteral("%1S%2P").arg(h.series).arg(h.parallel), text(cell.name), text(shelf_->boards[h.board].bms.name),
+                           text(formatNumber(h.energy.value())), text(formatNumber(h.cost.value())), text(plan.currency),
+                           QString::number(cellsToBuy(h.series, h.parallel)), text(formatNumber(h.mass.value())),
+                           text(formatNumber(h.energy.value() / std::max(0.01, h.mass.value()))));
   if (h.faults) words += QStringLiteral(" Mind: %1.").arg(faultWords(h.faults));
   words += QStringLiteral(" Before use: %1.").arg(text(testsBeforeUse(cell.trust)));
   words_->setText(words);

@@ -5,6 +5,7 @@
 
 #include "app/present/words.h"
 #include "app/stations/pack/pack_pages.h"
+#include "app/widgets/plain.h"
 #include "core/plan/edit.h"
 #include "core/plan/evidence.h"
 
@@ -70,7 +71,7 @@ QWidget* PackStation::buildBlock() {
   drawings->addLayout(ladderColumn, 2);
   outer->addLayout(drawings, 1);
   auto* row = new QHBoxLayout;
-  guess_ = new QLabel;
+  guess_ = new PlainLabel;
   guess_->setWordWrap(true);
   row->addWidget(guess_, 1);
   takeGuess_ = new QPushButton;
@@ -110,7 +111,7 @@ void PackStation::buildFigures(QVBoxLayout* column) {
 void PackStation::buildTabs() {
   QStringList names;
   for (const PackFigures& p : kit_.document.assessment().figures.packs)
-    names << QStringLiteral("%1  %2S%3P").arg(text(p.model.name)).arg(p.model.series).arg(p.model.parallel);
+    names << QStringLiteral("%1  %2S%3P").arg(text(p.model.name), QString::number(p.model.series), QString::number(p.model.parallel));
   if (names != shownTabs_) {
     shownTabs_ = names;
     while (QLayoutItem* item = tabRow_->takeAt(0)) {
@@ -122,7 +123,7 @@ void PackStation::buildTabs() {
       delete item;
     }
     for (int k = 0; k < names.size(); ++k) {
-      auto* tab = new QPushButton(fontMetrics().elidedText(names[k], Qt::ElideMiddle, 190));
+      auto* tab = new QPushButton(onButton(fontMetrics().elidedText(names[k], Qt::ElideMiddle, 190)));
       tab->setToolTip(names[k]);
       tab->setCheckable(true);
       tabs_->addButton(tab, k);

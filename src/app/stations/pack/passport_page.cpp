@@ -7,6 +7,7 @@
 #include "app/present/words.h"
 #include "app/stations/pack/pack_pages.h"
 #include "app/theme/paint_drawing.h"
+#include "app/widgets/plain.h"
 #include "core/assess/questions.h"
 #include "core/drawing/svg.h"
 
@@ -44,7 +45,7 @@ PassportPage::PassportPage(Kit kit, CurrentPack current) : StationPage(kit), cur
     return drawing::passportLabel(passportOf(plan, kit_.document.assessment(), current_()), fitted);
   });
   column->addWidget(label_, 1);
-  words_ = new QLabel;
+  words_ = new PlainLabel;
   words_->setProperty("role", "soft");
   words_->setWordWrap(true);
   column->addWidget(words_);

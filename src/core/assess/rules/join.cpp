@@ -232,21 +232,30 @@ void lim01(const Context& c, Findings& out) {
   out.push_back(std::move(f));
 }
 
-void lim02(const Context& c, Findings& out) {
-  if (c.figures.narrows < 0) return;
-  const Element& e = c.figures.elements[static_cast<std::size_t>(c.figures.narrows)];
-  const double atPeak = *e.headroomAtPeak();
+namespace {
+
+void littleHeadroom(const Context& c, const Element& e, bool isNarrows, Findings& out) {
+  const double atPeak = e.headroomAtPeak().value_or(1.0);
   const double sustained = e.headroomSustained().value_or(1.0);
-  if (atPeak < 0 || (atPeak >= 0.10 - 1e-9 && sustained >= 0.25)) return;
+  const bool tightAtPeak = isNarrows && atPeak < 0.10 - 1e-9;
+  if (atPeak < 0 || (!tightAtPeak && sustained >= 0.25 - 1e-9)) return;
   Finding f = narrowsFinding(c, "LIM-02", Severity::Mind, e);
-  f.sentence = atPeak < 0.10 ? fmt::format("The {} carries {} against the {} peak: {} to spare.", e.name, text(*e.counted()), text(*e.peak),
-                                           percent(atPeak))
-                             : fmt::format("The {} carries {} against {} sustained: {} to spare.", e.name, text(*e.continuous),
-                                           text(*e.sustained), percent(sustained));
+  f.sentence = tightAtPeak ? fmt::format("The {} carries {} against the {} peak: {} to spare.", e.name, text(*e.counted()), text(*e.peak),
+                                         percent(atPeak))
+                           : fmt::format("The {} carries {} against {} sustained: {} to spare.", e.name, text(*e.continuous),
+                                         text(*e.sustained), percent(sustained));
   f.why = "Little is left for a hot day, a worn part or a tolerance; this is what stops you first.";
   f.headline = 1 / (1 + std::min(atPeak, sustained));
-  f.working.result = fmt::format("+{} at peak", percent(atPeak));
+  f.working.result = fmt::format("+{} at peak, {} sustained", percent(atPeak), percent(sustained));
   out.push_back(std::move(f));
+}
+
+}  // namespace
+
+/// The narrows at peak; and whatever is tight for as long as the hill lasts, which a boost time at the peak excuses nowhere.
+void lim02(const Context& c, Findings& out) {
+  for (std::size_t i = 0; i < c.figures.elements.size(); ++i)
+    littleHeadroom(c, c.figures.elements[i], static_cast<int>(i) == c.figures.narrows, out);
 }
 
 }  // namespace usherwright::rules

@@ -3,6 +3,7 @@
 
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <array>
 
 namespace usherwright::rules {
@@ -40,12 +41,12 @@ std::span<const Rule> table() {
       Rule{"JOIN-05", "Stop", "joiner voltage below the highest full voltage", join05},
       Rule{"JOIN-06", "Stop", "braking current with a one-way joint", join06},
       Rule{"JOIN-08", "Stop", "unlike packs: the lower one could be charged above full", join08},
-      Rule{"JOIN-09", "Mind", "a pack above 80 % of its continuous rating for more than 10 min", join09},
+      Rule{"JOIN-09", "Mind", "a pack above 80 % of its continuous rating for more than 10 min", join09, true},
       Rule{"JOIN-10", "Note", "gauge and truth differ by 5 points or more at the start", join10},
-      Rule{"JOIN-11", "Mind", "diodes lose more than 2 % or get hotter than 90 °C", join11},
+      Rule{"JOIN-11", "Mind", "diodes lose more than 2 % or get hotter than 90 °C", join11, true},
       Rule{"JOIN-12", "Stop", "a run that puts two packs in series", join12},
       Rule{"JOIN-13", "Stop, Mind", "a selector that makes before it breaks, or may not break the load", join13},
-      Rule{"JOIN-14", "Note", "by turns: the last pack does not reach home", join14},
+      Rule{"JOIN-14", "Note", "by turns: the last pack does not reach home", join14, true},
       Rule{"JOIN-15", "Mind", "unlike packs behind one cut-off", join15},
       Rule{"JOIN-16", "Stop", "direct with loose ends that stay live", join16},
       Rule{"JOIN-17", "Stop, Mind", "direct packs that are ever apart", join17},
@@ -66,6 +67,10 @@ std::span<const Rule> table() {
       Rule{"CHG-18", "Stop", "charger and port mate but polarity differs", chg18},
       Rule{"SAFE-01", "Note", "always", safe01}};
   return all;
+}
+
+bool readsRide(std::string_view id) {
+  return std::any_of(table().begin(), table().end(), [&](const Rule& rule) { return rule.id == id && rule.readsRide; });
 }
 
 Finding finding(Subject subject) {

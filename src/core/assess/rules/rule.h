@@ -23,10 +23,13 @@ struct Rule {
   std::string_view severity;  ///< "Stop", "Stop, Mind", …
   std::string_view when;
   void (*judge)(const Context&, Findings&);
+  bool readsRide = false;  ///< needs the simulated ride, which Depth::Verdict does not run: it says nothing there
 };
 
 /// Every rule, family by family.
 std::span<const Rule> table();
+/// True for a rule that is silent at Depth::Verdict because the ride is not run.
+bool readsRide(std::string_view id);
 
 // One function per rule, a file per family.
 void bike01(const Context&, Findings&);

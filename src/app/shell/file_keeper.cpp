@@ -1,0 +1,188 @@
+// Opening, saving, recovery and what is asked about them.
+#include "app/shell/file_keeper.h"
+
+#include <QDateTime>
+#include <QFile>
+#include <QFileDialog>
+#include <QFileInfo>
+
+#include "app/present/words.h"
+#include "core/io/plan_json.h"
+
+namespace usherwright::app {
+namespace {
+
+constexpr const char* demoName = ":/examples/ferry-path-library-trike.uwplan";
+
+/// A file name from the title; characters that a file name should not have are left out.
+QString suggestedName(const Plan& plan) {
+  QString name;
+  for (QChar c : text(plan.title).left(60))
+    if (c.isLetterOrNumber() || QStringLiteral(" -_().").contains(c)) name += c;
+  name = name.trimmed();
+  return (name.isEmpty() ? QStringLiteral("plan") : name) + QStringLiteral(".uwplan");
+}
+
+QString planFilter() { return QStringLiteral("Plans (*.uwplan)"); }
+
+}  // namespace
+
+FileKeeper::FileKeeper(Document& document, FileSession& session, Parts parts, QWidget* window)
+    : QObject(window), document_(document), session_(session), notices_(parts.notices), bottom_(parts.bottom), window_(window) {
+  connect(&session_, &FileSession::fileTouched, this, [this] { notices_.announce(QStringLiteral("disk"), diskSentence(), diskAnswers()); });
+  connect(&session_, &FileSession::journalTrouble, this, &FileKeeper::showJournalTrouble);
+  connect(&session_, &FileSession::openElsewhere, this, [this] {
+    notices_.announce(QStringLiteral("elsewhere"),
+                      QStringLiteral("This plan is open in another window. Two windows that save it overwrite each other."),
+                      {{QStringLiteral("Save a copy under another name"), [this] { saveAs(); }}, {QStringLiteral("I know"), {}}});
+  });
+}
+
+void FileKeeper::begin() {
+  whenSafe(QStringLiteral("begin a new plan"), [this] { session_.begin(Plan{}); });
+}
+
+void FileKeeper::choose() {
+  whenSafe(QStringLiteral("open another plan"), [this] {
+    const QString path =
+        QFileDialog::getOpenFileName(window_, QStringLiteral("Open a plan"), QFileInfo(session_.path()).path(), planFilter());
+    if (!path.isEmpty()) openPath(path);
+  });
+}
+
+void FileKeeper::chooseDemo() {
+  whenSafe(QStringLiteral("open the demo"), [this] { openDemo(); });
+}
+
+void FileKeeper::openPath(const QString& path) {
+  const auto opened = session_.open(path);
+  if (!opened) notices_.ask(QString::fromStdString(opened.error().sentence()), {{QStringLiteral("I see"), {}}});
+}
+
+void FileKeeper::openDemo() {
+  QFile file(QString::fromLatin1(demoName));
+  ensure(file.open(QIODevice::ReadOnly), "the demo is built in");
+  auto plan = readPlan(file.readAll().toStdString());
+  ensure(plan.has_value(), "the demo is a sound plan");
+  session_.begin(std::move(*plan));
+}
+
+bool FileKeeper::save() {
+  const FileSession::Outcome outcome = session_.save();
+  if (outcome == FileSession::Outcome::NeedsPath) return saveAs();
+  return saved(outcome);
+}
+
+/// True if it was; what could not be kept is said.
+bool FileKeeper::saved(FileSession::Outcome outcome) {
+  if (outcome != FileSession::Outcome::Saved) {
+    askAboutOutcome(outcome);
+    return false;
+  }
+  notices_.withdraw(QStringLiteral("disk"));
+  QStringList remarks;
+  for (const std::string& remark : session_.remarks()) remarks << QString::fromStdString(remark);
+  if (!remarks.isEmpty())
+    notices_.announce(QStringLiteral("kept"), QStringLiteral("Saved. ") + remarks.join(QLatin1Char(' ')), {{QStringLiteral("I see"), {}}});
+  return true;
+}
+
+bool FileKeeper::saveAs() {
+  QString path = QFileDialog::getSaveFileName(window_, QStringLiteral("Save the plan"),
+                                              session_.path().isEmpty() ? suggestedName(document_.plan()) : session_.path(), planFilter());
+  if (path.isEmpty()) return false;
+  if (QFileInfo(path).suffix().isEmpty()) path += QStringLiteral(".uwplan");
+  return saved(session_.saveAs(path));
+}
+
+QString FileKeeper::diskSentence() const {
+  return QStringLiteral("%1 has changed on disk since it was read here.").arg(QFileInfo(session_.path()).fileName());
+}
+
+std::vector<NoticeBar::Answer> FileKeeper::overwriteAnswers() {
+  return {{QStringLiteral("Overwrite it"), [this] { saved(session_.save(FileSession::Force::Yes)); }},
+          {QStringLiteral("Save under another name"), [this] { saveAs(); }},
+          {QStringLiteral("Not now"), {}}};
+}
+
+/// What was not saved goes, and the steps that could be undone as well: that is asked first.
+void FileKeeper::readAgain() {
+  if (session_.isSaved() && !document_.canUndo()) return openPath(session_.path());
+  const bool unsaved = !session_.isSaved();
+  std::vector<NoticeBar::Answer> answers{{QStringLiteral("Read it, give these up"), [this] { openPath(session_.path()); }},
+                                         {QStringLiteral("Stay"), {}}};
+  if (unsaved) answers.insert(answers.begin(), {QStringLiteral("Save mine under another name"), [this] { saveAs(); }});
+  notices_.ask(QStringLiteral("Reading %1 again gives up %2.")
+                   .arg(QFileInfo(session_.path()).fileName(),
+                        unsaved ? QStringLiteral("your changes that are not saved, and the steps that could be undone")
+                                : QStringLiteral("the steps that could be undone")),
+               std::move(answers));
+}
+
+void FileKeeper::showJournalTrouble(const QString& sentence) {
+  constexpr qint64 again = 60000;  // ms; the bottom line says it all the time
+  const QString about = QStringLiteral("journal");
+  bottom_.setTrouble(sentence.isEmpty() ? QString() : QStringLiteral("unsaved work is not kept safe"), sentence);
+  if (sentence.isEmpty()) {
+    saidTrouble_.invalidate();
+    return notices_.withdraw(about);
+  }
+  if (saidTrouble_.isValid() && saidTrouble_.elapsed() < again) return;
+  saidTrouble_.start();
+  notices_.announce(about,
+                    QStringLiteral("Your unsaved changes would be lost in a crash: they cannot be written down aside. %1").arg(sentence),
+                    {{QStringLiteral("Save now"), [this] { save(); }}, {QStringLiteral("I know"), {}}});
+}
+
+std::vector<NoticeBar::Answer> FileKeeper::diskAnswers() {
+  std::vector<NoticeBar::Answer> answers = overwriteAnswers();
+  answers.insert(answers.begin(), {QStringLiteral("Read it again"), [this] { readAgain(); }});
+  return answers;
+}
+
+void FileKeeper::askAboutOutcome(FileSession::Outcome outcome) {
+  switch (outcome) {
+    case FileSession::Outcome::ChangedOnDisk: return notices_.ask(diskSentence(), diskAnswers());
+    case FileSession::Outcome::OpenElsewhere:
+      return notices_.ask(QStringLiteral("%1 is open in another window; saving here overwrites what is done there.")
+                              .arg(QFileInfo(session_.path()).fileName()),
+                          overwriteAnswers());
+    case FileSession::Outcome::Failed:
+      return notices_.ask(session_.lastProblem(),
+                          {{QStringLiteral("Save under another name"), [this] { saveAs(); }}, {QStringLiteral("Not now"), {}}});
+    case FileSession::Outcome::Saved:
+    case FileSession::Outcome::NeedsPath: return;
+  }
+}
+
+void FileKeeper::whenSafe(const QString& what, std::function<void()> then) {
+  if (session_.isSaved()) return then();
+  notices_.ask(QStringLiteral("This plan has changes that are not saved. Before you %1:").arg(what),
+               {{QStringLiteral("Save them"),
+                 [this, then] {
+                   if (save()) then();
+                 }},
+                {QStringLiteral("Give them up"), then},
+                {QStringLiteral("Stay"), {}}});
+}
+
+void FileKeeper::offerRecovery() {
+  for (const JournalEntry& entry : session_.orphans()) {
+    const std::string& path = entry.base.path;
+    const QString name = path.empty() ? QStringLiteral("a plan without a file") : QFileInfo(QString::fromStdString(path)).fileName();
+    const QString since = hasChanged(entry.base) ? QStringLiteral(" The file has been written since.") : QString();
+    const QDateTime when = QFileInfo(QString::fromStdString(entry.file)).lastModified();
+    const auto takeUp = [this, entry] {
+      const auto done = session_.recover(entry);
+      if (!done) bottom_.say(QString::fromStdString(done.error().sentence()));
+    };
+    notices_.announce(QString::fromStdString(entry.file),
+                      QStringLiteral("Unsaved work on %1 of %2 was left behind when the application ended.%3")
+                          .arg(name, when.toString(QStringLiteral("d MMM, HH:mm")), since),
+                      {{QStringLiteral("Take it up again"), [this, takeUp] { whenSafe(QStringLiteral("take it up again"), takeUp); }},
+                       {QStringLiteral("Forget it"), [entry] { removeJournal(entry.file); }},
+                       {QStringLiteral("Later"), {}}});
+  }
+}
+
+}  // namespace usherwright::app

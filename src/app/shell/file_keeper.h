@@ -1,0 +1,55 @@
+// What a person does with files in the window, and everything that has to be asked before work could be lost.
+#pragma once
+
+#include <QElapsedTimer>
+#include <QObject>
+#include <functional>
+#include <vector>
+
+#include "app/document/file_session.h"
+#include "app/shell/bottom_line.h"
+#include "app/shell/notice_bar.h"
+
+namespace usherwright::app {
+
+class FileKeeper : public QObject {
+  Q_OBJECT
+
+ public:
+  struct Parts {
+    NoticeBar& notices;
+    BottomLine& bottom;
+  };
+  FileKeeper(Document& document, FileSession& session, Parts parts, QWidget* window);
+
+  void begin();
+  void choose();
+  void chooseDemo();
+  /// Unasked: the caller knows that nothing is unsaved, or that it may go.
+  void openPath(const QString& path);
+  void openDemo();
+  bool save();
+  bool saveAs();
+  /// Offers all unsaved work of windows that died, one after the other.
+  void offerRecovery();
+  /// Runs `then` at once if nothing is unsaved, else when the person has answered so.
+  void whenSafe(const QString& what, std::function<void()> then);
+
+ private:
+  bool saved(FileSession::Outcome outcome);
+  void readAgain();
+  void showJournalTrouble(const QString& sentence);
+  QString diskSentence() const;
+  std::vector<NoticeBar::Answer> overwriteAnswers();
+  std::vector<NoticeBar::Answer> diskAnswers();
+  void askAboutOutcome(FileSession::Outcome outcome);
+
+  Document& document_;
+  FileSession& session_;
+  NoticeBar& notices_;
+  BottomLine& bottom_;
+  QWidget* window_;
+  QElapsedTimer saidTrouble_;
+};
+
+}  // namespace usherwright::app
