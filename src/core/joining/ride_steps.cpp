@@ -144,14 +144,6 @@ void Discharger<n>::planSteps(double h) {
   for (std::size_t k = 0; k < n; ++k) half_[k] = std::exp(-perTau_[k] * h / 2);
 }
 
-/// What is carried at the very end: a pack that leaves hands its share to the others before the controller gives up.
-template <std::size_t n>
-void Discharger<n>::noteLast() {
-  const circuit::Operating last = operating(y_);
-  if (last.collapsed) return;
-  for (std::size_t k = 0; k < n; ++k) notePeak(k, last.current[k], t_);
-}
-
 template <std::size_t n>
 void Discharger<n>::ride() {
   const std::size_t stride = 1 + 2 * n;

@@ -1,0 +1,123 @@
+// What single fields cannot express: sizes, unique ids, what names what, rest curves.
+#include <fmt/format.h>
+
+#include <set>
+
+#include "core/plan/edit.h"
+#include "core/plan/sizes.h"
+#include "core/plan/structure.h"
+
+namespace usherwright {
+namespace {
+
+/// `unit` names the list; ids must be there and differ.
+template <class T>
+Expected<void> uniqueIds(const std::vector<T>& items, std::string_view list) {
+  std::set<std::string> seen;
+  for (std::size_t i = 0; i < items.size(); ++i) {
+    const std::string place = fmt::format("/{}/{}/id", list, i);
+    if (items[i].id.empty()) return unexpected(place, "nothing", "an id");
+    if (!seen.insert(items[i].id).second) return unexpected(place, "\"" + items[i].id + "\" a second time", "ids that differ");
+  }
+  return {};
+}
+
+/// Stops at the first list that is longer than a plan may hold.
+struct SizeChecker {
+  std::string path;
+  Expected<void>& result;
+
+  void room(std::string_view key, std::size_t size, std::size_t most) {
+    if (result && size > most)
+      result = unexpected(fmt::format("{}/{}", path, key), fmt::format("{} entries", size), fmt::format("at most {} entries", most));
+  }
+  template <class T>
+  void object(std::string_view key, const T& child) {
+    SizeChecker inner{fmt::format("{}/{}", path, key), result};
+    visitChildren(child, inner);
+  }
+  template <class T>
+  void list(std::string_view key, const std::vector<T>& items) {
+    room(key, items.size(), mostOf<T>());
+    if constexpr (std::is_same_v<T, Pack> || std::is_same_v<T, Reading> || std::is_same_v<T, Cell> || std::is_same_v<T, Charger>)
+      for (std::size_t i = 0; result && i < items.size(); ++i) {
+        SizeChecker inner{fmt::format("{}/{}/{}", path, key, i), result};
+        visitChildren(items[i], inner);
+      }
+  }
+  template <class T>
+  void keyed(std::string_view key, const std::vector<T>& items) {
+    list(key, items);
+  }
+  void volts(std::string_view key, const std::vector<Volt>& items) { room(key, items.size(), mostGroups); }
+  void words(std::string_view key, const std::vector<std::string>& items) { room(key, items.size(), mostEntries); }
+  void curve(std::string_view key, const std::vector<CurvePoint>& items) { room(key, items.size(), mostCurvePoints); }
+  void ride(std::string_view key, const Shared<std::vector<RidePoint>>& rows) { room(key, rows->size(), mostRideRows); }
+};
+
+Expected<void> withinSizes(const Plan& plan) {
+  if (plan.packs.size() > mostPacks)
+    return unexpected("/packs", fmt::format("{} packs", plan.packs.size()), fmt::format("at most {}", mostPacks));
+  Expected<void> result;
+  SizeChecker checker{"", result};
+  visitChildren(plan, checker);
+  std::size_t records = 0;
+  for (const Pack& p : plan.packs) records += p.readings.size() + p.capacityTests.size();
+  if (result && records > mostRecords)
+    result = unexpected("/packs", fmt::format("{} readings and tests", records), fmt::format("at most {} in one plan", mostRecords));
+  return result;
+}
+
+}  // namespace
+
+Expected<void> crossChecked(const Plan& plan) {
+  if (auto ok = withinSizes(plan); !ok) return ok;
+  if (auto ok = uniqueIds(plan.packs, "packs"); !ok) return ok;
+  if (auto ok = uniqueIds(plan.chargers, "chargers"); !ok) return ok;
+  if (auto ok = uniqueIds(plan.wiring.runs, "wiring/runs"); !ok) return ok;
+  if (auto ok = uniqueIds(plan.routes, "routes"); !ok) return ok;
+  for (std::size_t i = 0; i < plan.packs.size(); ++i) {
+    const Pack& pack = plan.packs[i];
+    if (!plan.findCell(pack.cell))
+      return unexpected(fmt::format("/packs/{}/cell", i), "\"" + pack.cell + "\"", "the id of one of the cells of the plan");
+    if (pack.id == "joint" || pack.id == "controller")
+      return unexpected(fmt::format("/packs/{}/id", i), "\"" + pack.id + "\"", "another id: this one names an end of a lead");
+  }
+  for (std::size_t i = 0; i < plan.chargers.size(); ++i)
+    for (std::size_t k = 0; k < plan.chargers[i].forPacks.size(); ++k)
+      if (!plan.findPack(plan.chargers[i].forPacks[k]))
+        return unexpected(fmt::format("/chargers/{}/for/{}", i, k), "\"" + plan.chargers[i].forPacks[k] + "\"",
+                          "the id of one of the packs of the plan");
+  if (const std::string& source = plan.joining.converter.source; !source.empty() && !plan.findPack(source))
+    return unexpected("/joining/converter/source", "\"" + source + "\"",
+                      "the id of one of the packs of the plan, or nothing for the last one");
+  const std::vector<Volt>& steps = plan.bike.gauge.steps;
+  for (std::size_t k = 1; k < steps.size(); ++k)
+    if (steps[k] <= steps[k - 1])
+      return unexpected(fmt::format("/bike/gauge/steps_V/{}", k), fmt::format("{} V", steps[k].value()), "more volts than the step before");
+  for (const Cell& cell : plan.cells) {
+    for (std::size_t k = 0; k < cell.restCurve.size(); ++k) {
+      const CurvePoint& p = cell.restCurve[k];
+      const std::string place = fmt::format("/cells/{}/ocv/{}", cell.id, k);
+      if (!(p.soc >= StateOfCharge(0) && p.soc <= StateOfCharge(1) && p.voltage >= Volt(lowestCellVolts) &&
+            p.voltage <= Volt(highestCellVolts)))
+        return unexpected(place, fmt::format("[{}, {}]", p.soc.value(), p.voltage.value()),
+                          fmt::format("charge from 0 to 1 and volts from {} to {}", lowestCellVolts, highestCellVolts));
+      if (k == 0) continue;
+      const double further = p.soc.value() - cell.restCurve[k - 1].soc.value();
+      const double higher = p.voltage.value() - cell.restCurve[k - 1].voltage.value();
+      if (!(further > 0 && higher > 0))
+        return unexpected(place, "a point that does not rise", "charge and voltage both above the point before");
+      constexpr double grace = 0.999;  // 3.001 − 3 is less than 0.001 in binary
+      if (further < leastCurveStep * grace || higher < leastCurveRise * grace)
+        return unexpected(place, "a point next to the one before",
+                          fmt::format("points at least {} of the charge and {} V apart", leastCurveStep, leastCurveRise));
+    }
+    if (!cell.restCurve.empty() &&
+        (cell.restCurve.size() < 2 || cell.restCurve.front().soc != StateOfCharge(0) || cell.restCurve.back().soc != StateOfCharge(1)))
+      return unexpected(fmt::format("/cells/{}/ocv", cell.id), "a curve that does not run from 0 to 1", "points from charge 0 to charge 1");
+  }
+  return {};
+}
+
+}  // namespace usherwright
