@@ -34,12 +34,43 @@ constexpr Edit edits[] = {{"/bike/controller/current_max_A", 18, 30, false},
                           {"/packs/1/series", 12, 14, true},
                           {"/cells/tern-33/resistance_mohm", 15, 40, false}};
 
+/// A plan as large as may be: to the first paint, 60 edits at each station, memory.
+int measurePlan(const QString& path) {
+  QTemporaryDir journals;
+  QElapsedTimer timer;
+  timer.start();
+  MainWindow window(journals.path());
+  window.openPath(path);
+  window.show();
+  QCoreApplication::processEvents();
+  std::printf("open and painted %.0f ms", static_cast<double>(timer.nsecsElapsed()) / 1e6);
+  if (!window.notices()->sentence().isEmpty()) std::printf(", %s", window.notices()->sentence().toStdString().c_str());
+  std::printf("\n");
+  for (const Station station : {Station::Bike, Station::Pack, Station::Joining, Station::Charging, Station::Range}) {
+    window.goToStation(station);
+    QCoreApplication::processEvents();
+    std::vector<double> taken;
+    for (int i = 0; i < 60; ++i) {
+      timer.start();
+      window.document().commit(withField(window.document().plan(), "/budget", FieldValue{300.0 + i + static_cast<int>(station) * 100}));
+      QCoreApplication::sendPostedEvents();
+      QCoreApplication::processEvents();
+      taken.push_back(static_cast<double>(timer.nsecsElapsed()) / 1e6);
+    }
+    std::sort(taken.begin(), taken.end());
+    std::printf("  %-9s edit median %.1f ms, slowest %.1f ms, resident %.0f MB\n", std::string(stationName(station)).c_str(), taken[30],
+                taken.back(), residentMegabytes());
+  }
+  return 0;
+}
+
 }  // namespace
 
 int main(int argc, char** argv) {
   QApplication application(argc, argv);
   QApplication::setStyle(QStyleFactory::create(QStringLiteral("Fusion")));
   Look::loadFonts();
+  if (argc > 1) return measurePlan(QString::fromLocal8Bit(argv[1]));
   QTemporaryDir journals;
   MainWindow window(journals.path());
   window.openDemo();
