@@ -25,10 +25,15 @@ std::string refusal(const Json& json) {
   return plan ? "accepted" : plan.error().sentence();
 }
 
+/// The shortest of three: what else the machine does only adds.
 double seconds(const std::function<void()>& work) {
-  const auto begun = std::chrono::steady_clock::now();
-  work();
-  return std::chrono::duration<double>(std::chrono::steady_clock::now() - begun).count();
+  double best = 1e9;
+  for (int i = 0; i < 3; ++i) {
+    const auto begun = std::chrono::steady_clock::now();
+    work();
+    best = std::min(best, std::chrono::duration<double>(std::chrono::steady_clock::now() - begun).count());
+  }
+  return best;
 }
 
 Json withKeys(int count) {
@@ -59,7 +64,7 @@ TEST_CASE("lists are as long as the window lets them be, and not longer") {
   volts["packs"][0]["readings"] = Json::array({Json{{"groups_V", std::vector<double>(2001, 3.9)}}});
   CHECK(refusal(volts) == "/packs/0/readings/0/groups_V: found 2001 entries, expected at most 2000 entries.");
   Json records = demo();
-  for (int pack : {0, 1}) {
+  for (const std::size_t pack : {0u, 1u}) {
     records["packs"][pack]["readings"] = Json::array();
     for (int i = 0; i < 10001; ++i) records["packs"][pack]["readings"].push_back(Json{{"pack_V", 51}});
   }
@@ -117,9 +122,13 @@ TEST_CASE("reading and writing take time in proportion: ten times the keys, not 
   const double read = seconds([&] { CHECK(readPlan(manyText)); }) / seconds([&] { CHECK(readPlan(fewText)); });
   CHECK(write < 40);  // quadratic: 100
   CHECK(read < 40);
-  Json keys = demo();
-  for (int i = 0; i < 100000; ++i) keys["k" + std::to_string(i)] = 1;
-  CHECK(seconds([&] { CHECK(refusal(keys) != "accepted"); }) < 5);  // quadratic: half a minute
+  const auto unknown = [](int count) {
+    std::string text = R"({"format":"usherwright-plan","version":1)";
+    for (int i = 0; i < count; ++i) text += ",\"k" + std::to_string(i) + "\":1";
+    return text + "}";
+  };
+  const std::string fewKeys = unknown(10000), manyKeys = unknown(100000);
+  CHECK(seconds([&] { CHECK_FALSE(readPlan(manyKeys)); }) / seconds([&] { CHECK_FALSE(readPlan(fewKeys)); }) < 40);
   CHECK(readPlan("[" + std::string(8000000, ' ') + std::string(30, '[')).error().sentence().find("JSON") != std::string::npos);
 }
 
