@@ -274,7 +274,8 @@ TEST_CASE("a pack without a BMS is not cut off by one: it runs empty") {
   plan.packs[0].bms = {};
   plan.packs[0].bms.present = false;
   plan.bike.controller.cutoff = Volt(10);
-  const DischargeRun& run = *plans::assessed(plan).figures.ride;
+  const auto ride = plans::assessed(plan).figures.ride;
+  const DischargeRun& run = *ride;
   CHECK(endCauseWord(run.cause).find("bms") == std::string_view::npos);
   CHECK(run.sources[0].end.value() < 0.01);
   plan.packs[0].bms.present = true;

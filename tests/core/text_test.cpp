@@ -90,7 +90,8 @@ TEST_CASE("notes may have lines, and nothing else that acts") {
 
 TEST_CASE("every text that a plan takes comes out of every writer as the same text") {
   const Plan demo = plans::demo();
-  const DischargeRun& run = *plans::assessed(demo).figures.ride;
+  const auto ride = plans::assessed(demo).figures.ride;
+  const DischargeRun& run = *ride;
   const Table table = run.table(run.end);
   DischargeInput input = run.input();
   const auto plain = linesOf(spiceNetlist(input, {}));
