@@ -116,7 +116,7 @@ TEST_CASE("reading and writing take time in proportion: ten times the keys, not 
     for (int i = 0; i < marks; ++i) p.provenance["/later/" + std::to_string(i)].from = Provenance::Label;
     return p;
   };
-  const Plan few = plan(10000), many = plan(100000);
+  const Plan few = plan(2000), many = plan(20000);
   const std::string fewText = writePlan(few), manyText = writePlan(many);
   const double write = seconds([&] { static_cast<void>(writePlan(many)); }) / seconds([&] { static_cast<void>(writePlan(few)); });
   const double read = seconds([&] { CHECK(readPlan(manyText)); }) / seconds([&] { CHECK(readPlan(fewText)); });
@@ -127,9 +127,9 @@ TEST_CASE("reading and writing take time in proportion: ten times the keys, not 
     for (int i = 0; i < count; ++i) text += ",\"k" + std::to_string(i) + "\":1";
     return text + "}";
   };
-  const std::string fewKeys = unknown(10000), manyKeys = unknown(100000);
+  const std::string fewKeys = unknown(3000), manyKeys = unknown(30000);
   CHECK(seconds([&] { CHECK_FALSE(readPlan(manyKeys)); }) / seconds([&] { CHECK_FALSE(readPlan(fewKeys)); }) < 40);
-  CHECK(readPlan("[" + std::string(8000000, ' ') + std::string(30, '[')).error().sentence().find("JSON") != std::string::npos);
+  CHECK(readPlan("[" + std::string(200000, ' ') + std::string(30, '[')).error().sentence().find("JSON") != std::string::npos);
 }
 
 TEST_CASE("a file of nothing but brackets is refused before it fills the memory") {
