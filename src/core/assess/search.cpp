@@ -281,7 +281,6 @@ Expected<Plan> put(const Plan& plan, std::size_t index, const Shelf& shelf, cons
   p.chargeLeadSize = old.chargeLeadSize;
   p.chargeFuse = old.chargeFuse;
   p.unknown = old.unknown;
-  p.bms = old.bms;
   p.cell = cell;
   p.series = pick.series;
   p.parallel = pick.parallel;

@@ -6,6 +6,7 @@
 #include "core/plan/edit.h"
 #include "core/plan/sizes.h"
 #include "core/plan/structure.h"
+#include "core/quantity/text.h"
 
 namespace usherwright {
 namespace {
@@ -17,7 +18,7 @@ Expected<void> uniqueIds(const std::vector<T>& items, std::string_view list) {
   for (std::size_t i = 0; i < items.size(); ++i) {
     const std::string place = fmt::format("/{}/{}/id", list, i);
     if (items[i].id.empty()) return unexpected(place, "nothing", "an id");
-    if (!seen.insert(items[i].id).second) return unexpected(place, "\"" + items[i].id + "\" a second time", "ids that differ");
+    if (!seen.insert(items[i].id).second) return unexpected(place, inQuotes(items[i].id) + " a second time", "ids that differ");
   }
   return {};
 }

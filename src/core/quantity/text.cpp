@@ -28,8 +28,8 @@ std::string visible(std::string_view text, Breaks breaks) {
   for (std::size_t at = 0; at < text.size();) {
     const CodePoint c = codePointAt(text, at);
     const std::string_view bytes = text.substr(at, c.length);
-    const bool acts = !c.good || (isControl(c.value) && (breaks == Breaks::No || (c.value != '\n' && c.value != '\t')));
-    if (acts) out += escapedBytes(bytes);
+    const bool alone = c.good && c.value == '\r';  // takes a terminal back over what it has written
+    if (alone || isStray(c, breaks)) out += escapedBytes(bytes);
     else out += bytes;
     at += c.length;
   }

@@ -27,7 +27,7 @@ std::optional<std::string> strayIn(std::string_view text, Breaks breaks);
 /// The text without what does not belong there.
 std::string withoutStrays(std::string_view text, Breaks breaks);
 
-/// For a terminal: controls other than line break and tab, and bytes that are no text, written as \xNN.
+/// For a terminal: what does not belong in a note, and carriage returns, written as \xNN.
 std::string forTerminal(std::string_view text);
 
 /// JSON text for a terminal: DEL and C1 controls, which can stand raw in JSON, written as \u00NN.
