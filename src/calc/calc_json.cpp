@@ -2,6 +2,7 @@
 #include <nlohmann/json.hpp>
 
 #include "calc/calc.h"
+#include "core/assess/rules/rule.h"
 #include "core/plan/label_reader.h"
 
 namespace usherwright::calc {
@@ -25,11 +26,13 @@ Json findingJson(const Finding& f) {
           {"station", stationName(f.station)},
           {"part", f.part},
           {"field", f.pointer},
+          {"fields", fieldsOf(f)},
           {"sentence", f.sentence},
           {"why", f.why},
           {"do", f.what},
           {"working", f.working.text()},
-          {"accepted", f.acceptedBecause ? Json(*f.acceptedBecause) : Json(nullptr)}};
+          {"accepted", f.acceptedBecause ? Json(*f.acceptedBecause) : Json(nullptr)},
+          {"lapsed", f.lapsed ? Json(*f.lapsed) : Json(nullptr)}};
 }
 
 Json packJson(const PackFigures& p) {
@@ -49,11 +52,22 @@ Json packJson(const PackFigures& p) {
           {"label_Wh", m.label.value()},
           {"resistance_ohm", m.resistance().value()},
           {"source_resistance_ohm", (p.source.cells + p.source.path).value()},
-          {"short_A", p.shortCurrent.value()},
+          {"short_A", p.shorts.typical.value()},
+          {"short_to_break_A", std::max(p.shorts.toBreak, p.backFed).value()},
           {"cells_continuous_A", orNull(m.continuous)},
           {"per_cell_peak_A", orNull(p.perCellPeak)},
           {"gives_up_soc", orNull(p.givesUp)},
           {"range_alone_km", orNull(p.rangeAlone)}};
+}
+
+std::string_view leaveWord(LeaveCause cause) {
+  switch (cause) {
+    case LeaveCause::BmsCutoff: return "bms_cutoff";
+    case LeaveCause::Floor: return "empty";
+    case LeaveCause::Switched: return "switched";
+    case LeaveCause::ConverterCut: return "converter_cut";
+  }
+  return "";
 }
 
 }  // namespace
@@ -65,6 +79,7 @@ std::string checkJson(const Plan& plan, const Assessment& a) {
            {"notes", a.count(Severity::Note)},
            {"findings", Json::array()}};
   for (const Finding& f : a.findings) out["findings"].push_back(findingJson(f));
+  out["not_judged_yet"] = rules::notJudgedYet();
   return printed(out);
 }
 
@@ -82,6 +97,9 @@ std::string showJson(const Plan& plan, const Assessment& a) {
     out["elements"].push_back({{"id", e.id},
                                {"name", e.name},
                                {"rating_A", orNull(e.counted())},
+                               {"continuous_A", orNull(e.continuous)},
+                               {"short_time_counts", e.shortCounts},
+                               {"promised", e.promised},
                                {"peak_A", orNull(e.peak)},
                                {"headroom", orNull(e.headroomAtPeak())},
                                {"headroom_sustained", orNull(e.headroomSustained())}});
@@ -97,6 +115,14 @@ std::string showJson(const Plan& plan, const Assessment& a) {
              {"limit_A", c.limit ? Json(c.limit->limit.value()) : Json(nullptr)},
              {"limiting_element", c.limit ? Json(c.limit->element) : Json(nullptr)}};
     row["time_s"] = c.run ? Json(c.run->end.value()) : Json(nullptr);
+    if (c.run) {
+      row["end"] = c.run->full ? "full" : "stop_current";
+      row["constant_voltage_from_s"] = orNull(c.run->constantVoltageFrom);
+      row["into_pack_Wh"] = c.run->intoPack.value();
+      row["mains_Wh"] = c.run->mains.value();
+      for (const int percent : {50, 80, 90, 95})
+        row["to_" + std::to_string(percent) + "_percent_s"] = orNull(c.run->timeTo(StateOfCharge(percent / 100.0)));
+    }
     out["charging"].push_back(std::move(row));
   }
   out["range"] = nullptr;
@@ -129,7 +155,9 @@ std::string joinJson(const Plan& plan, const Assessment& a) {
       ride["packs"].push_back({{"id", f.packs[k].model.id},
                                {"knee_s", orNull(r.knee)},
                                {"left_s", orNull(r.left)},
+                               {"left_because", r.left ? Json(leaveWord(r.leftBecause)) : Json(nullptr)},
                                {"peak_A", r.peak.value()},
+                               {"peak_s", r.peakAt.value()},
                                {"delivered_Ah", r.delivered.value()},
                                {"soc_end", r.end.value()},
                                {"heat_cells_Wh", r.heatInCells.value()},
@@ -140,6 +168,7 @@ std::string joinJson(const Plan& plan, const Assessment& a) {
   if (f.window)
     out["connect_window"] = {
         {"gap_V", f.window->gap.value()},     {"window_V", orNull(f.window->window)},       {"peak_A", f.window->peak.value()},
+        {"doubt_V", f.windowDoubt.value()},   {"allowed_A", orNull(f.window->allowed)},     {"limited_by", f.window->limiting},
         {"loop_ohm", f.window->loop.value()}, {"receiving", f.packs[f.windowLow].model.id}, {"may_connect", f.window->mayConnect}};
   return printed(out);
 }

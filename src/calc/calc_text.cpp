@@ -2,6 +2,7 @@
 #include <fmt/format.h>
 
 #include "calc/calc.h"
+#include "core/assess/rules/rule.h"
 #include "core/plan/label_reader.h"
 
 namespace usherwright::calc {
@@ -24,6 +25,48 @@ std::string packLine(const PackFigures& p) {
   return out + "\n";
 }
 
+/// Which rating counts, and where it comes from.
+std::string countedWhy(const Plan& plan, const Element& e) {
+  if (!e.counted()) return "no rating known";
+  const bool brief = e.shortCounts && e.shortTime && *e.counted() == *e.shortTime;
+  std::string out = brief ? fmt::format("short-time, {} s: the boost is no longer", formatNumber(e.shortFor.value())) : "continuous";
+  if (e.kind == ElementKind::Cells) {
+    const Cell& cell = *plan.findCell(plan.packs[static_cast<std::size_t>(e.pack)].cell);
+    out += fmt::format(", P × the cell's ({}{})", provenanceWord(provenanceOf(plan, "/cells/" + cell.id + "/continuous_A")),
+                       cell.verified ? "" : ", untested: cut");
+  } else if (e.kind == ElementKind::Lead || e.kind == ElementKind::MainLead) out += ", by heat balance in the hottest air";
+  else if (!e.pointer.empty())
+    out +=
+        fmt::format(", {}", e.kind == ElementKind::Plug || e.kind == ElementKind::MainPlug ? "catalogue"
+                                                                                           : provenanceWord(provenanceOf(plan, e.pointer)));
+  if (e.promised) out += "; spared the whole peak by a promise";
+  return out;
+}
+
+std::string_view leaveWords(LeaveCause cause) {
+  switch (cause) {
+    case LeaveCause::BmsCutoff: return "its board's low cut";
+    case LeaveCause::Floor: return "empty";
+    case LeaveCause::Switched: return "switched over";
+    case LeaveCause::ConverterCut: return "the converter's low cut";
+  }
+  return "";
+}
+
+std::string hours(Second t) { return formatNumber(Hour(t).value()) + " h"; }
+
+std::string chargeLine(const ChargeRun& run) {
+  std::string out = fmt::format("  {} to {}, ends {}; constant voltage {}; {} Wh into the pack, {} Wh from the mains\n", hours(run.end),
+                                percent(run.socAtEnd), run.full ? "full" : "at its stop current",
+                                run.constantVoltageFrom ? "from " + hours(*run.constantVoltageFrom) : "never",
+                                formatNumber(run.intoPack.value()), formatNumber(run.mains.value()));
+  std::string times;
+  for (const double soc : {0.50, 0.80, 0.90, 0.95})
+    if (const auto t = run.timeTo(StateOfCharge(soc)))
+      times += fmt::format("{}{} after {}", times.empty() ? "" : ", ", percent(StateOfCharge(soc)), hours(*t));
+  return times.empty() ? out : out + "  " + times + "\n";
+}
+
 }  // namespace
 
 std::string checkText(const Plan& plan, const Assessment& a) {
@@ -32,8 +75,11 @@ std::string checkText(const Plan& plan, const Assessment& a) {
   for (const Finding& f : a.findings) {
     out += fmt::format("{:<4} {:<8} {}\n", severityWord(f.severity), f.id, f.sentence);
     if (f.acceptedBecause) out += fmt::format("              accepted: {}\n", *f.acceptedBecause);
-    else if (f.severity != Severity::Note) out += fmt::format("              do: {}\n", f.what);
+    else out += fmt::format("              do: {}\n", f.what);
+    if (f.lapsed) out += fmt::format("              was accepted: {}; not for this, or without a date\n", *f.lapsed);
   }
+  out += "\nnot judged yet:\n";
+  for (const std::string& family : rules::notJudgedYet()) out += "  " + family + "\n";
   return out;
 }
 
@@ -46,15 +92,17 @@ std::string showText(const Plan& plan, const Assessment& a) {
   for (std::size_t i = 0; i < f.elements.size(); ++i) {
     const Element& e = f.elements[i];
     const auto h = e.headroomAtPeak();
-    out += fmt::format("  {:<28} {:>10}  {:>8}{}\n", e.name, known(e.counted()), h ? signedPercent(*h) : "–",
-                       static_cast<int>(i) == f.narrows ? "  narrows" : "");
+    const auto forLong = e.headroomSustained();
+    out += fmt::format("  {:<28} {:>10}  {:>8} at peak  {:>8} for long  {}{}\n", e.name, known(e.counted()), h ? signedPercent(*h) : "–",
+                       forLong ? signedPercent(*forLong) : "–", countedWhy(plan, e), static_cast<int>(i) == f.narrows ? "; narrows" : "");
   }
   for (const ChargeFigures& c : f.charging) {
     if (!c.assigned) continue;
     out += fmt::format("charger {} on {}: {}", plan.chargers[c.charger].id, plan.packs[c.pack].id,
                        c.known ? chargeVerdictWord(c.verdict) : "not known yet");
-    if (c.run) out += fmt::format(", {} h to {}", formatNumber(Hour(c.run->end).value()), percent(c.run->socAtEnd));
+    if (c.limit) out += fmt::format(", at most {} A ({})", formatNumber(c.limit->limit.value()), c.limit->element);
     out += "\n";
+    if (c.run) out += chargeLine(*c.run);
   }
   if (f.range.known)
     out += fmt::format("range: {} Wh/km, {} Wh usable, {} km likely ({} to {}); first pack alone {} km; as charged {} km\n",
@@ -74,15 +122,19 @@ std::string joinText(const Plan& plan, const Assessment& a) {
       formatNumber(Minute(run.end).value()), endCauseWord(run.cause));
   for (std::size_t k = 0; k < run.sources.size(); ++k) {
     const SourceResult& r = run.sources[k];
-    out += fmt::format("  {:<16} knee {}, peak {} A, gives {} Ah, left {}\n", f.packs[k].model.name,
+    out += fmt::format("  {:<16} knee {}, peak {} A at {} min, gives {} Ah, {} remain; {}\n", f.packs[k].model.name,
                        r.knee ? formatNumber(Minute(*r.knee).value()) + " min" : "never", formatNumber(r.peak.value()),
-                       formatNumber(r.delivered.value()), percent(r.end));
+                       formatNumber(Minute(r.peakAt).value()), formatNumber(r.delivered.value()), percent(r.end),
+                       r.left ? fmt::format("left at {} min: {}", formatNumber(Minute(*r.left).value()), leaveWords(r.leftBecause))
+                              : std::string("stayed to the end"));
   }
   out += fmt::format("energy at the controller {} Wh; at the start the gauge shows {}, the packs hold {}\n",
                      formatNumber(run.energyAtController.value()), percent(f.gaugeAtStart), percent(f.truthAtStart));
   if (f.window && f.window->window)
-    out += fmt::format("plain plug: {} V apart, safe up to {} V, {} A would flow\n", formatNumber(f.window->gap.value()),
-                       formatNumber(f.window->window->value()), formatNumber(f.window->peak.value()));
+    out += fmt::format("plain plug: {} V apart (± {} V by the meter), safe up to {} V, {} A would flow; {} may take {} A ({})\n",
+                       formatNumber(f.window->gap.value()), formatNumber(f.windowDoubt.value()), formatNumber(f.window->window->value()),
+                       formatNumber(f.window->peak.value()), f.packs[f.windowLow].model.name, formatNumber(f.window->allowed->value()),
+                       f.window->limiting == "receiving_charge_limit" ? "its charge limit" : f.window->limiting);
   if (!f.window && f.packs.size() > 1) out += "plain plug: never, the packs are unlike\n";
   return out;
 }

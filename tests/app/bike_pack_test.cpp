@@ -130,7 +130,9 @@ TEST_CASE("C-003 C-068: places on the frame give lead lengths; accessories have 
   b.document().commit(withField(b.document().plan(), at + "/max_V", FieldValue{48.0}));
   Bench::settle();
   REQUIRE(b.finding(QStringLiteral("BIKE-07")));
-  b.clickButton(QStringLiteral("Feed it from the controller"));
+  // No click cures it: the controller's own lead is often the battery's. A converter, or a part that takes it.
+  b.document().commit(withField(b.document().plan(), at + "/max_V", FieldValue{60.0}));
+  Bench::settle();
   CHECK(b.finding(QStringLiteral("BIKE-07")) == nullptr);
 }
 
@@ -316,7 +318,7 @@ TEST_CASE("C-096: capacity tests are logged, a lost string is named, health is t
   b.clickButton(QStringLiteral("Drop the last test"));
   CHECK(b.document().plan().packs[0].capacityTests.size() == 1);
   fill(b, "bench supply or load", QStringLiteral("150 W"));
-  CHECK(visibleText(b).contains(QStringLiteral("150 W at 54.6 V: at most 2.75 A; the pack takes 5 A, so set 2.75 A")));
+  CHECK(visibleText(b).contains(QStringLiteral("150 W at 54.6 V: at most 2.75 A; the pack takes 4.36 A, so set 2.75 A")));
   fill(b, "bench supply or load", QStringLiteral("150 V"));
   CHECK(visibleText(b).contains(QStringLiteral("a voltage")));
 }

@@ -95,5 +95,5 @@ TEST_CASE("durations and ranges are written as people say them") {
   CHECK(durationWords(Second(14 * 60)) == QStringLiteral("14 min"));
   CHECK(durationWords(Second(2 * 3600 + 5 * 60)) == QStringLiteral("2 h 05 min"));
   CHECK(rangeWords(plans::assessed(plans::demo()), UnitSystem::Metric) == QStringLiteral("79 km likely (67 to 91)"));
-  CHECK(verdictWords(plans::assessed(Plan{})) == QStringLiteral("clear"));
+  CHECK(verdictWords(plans::assessed(Plan{})) == QStringLiteral("1 Mind"));  // nothing is judged: never clear
 }

@@ -219,13 +219,13 @@ TEST_CASE("the menu offers every action with its words, and undo with what it wo
 TEST_CASE("findings of this station come first, then the rest with their station") {
   Bench b;
   b.key(Qt::Key_7, Qt::ControlModifier);
-  CHECK(b.window().findings()->headline() == QStringLiteral("0 of 5"));
+  CHECK(b.window().findings()->headline() == QStringLiteral("0 of 6"));
   b.key(Qt::Key_5, Qt::ControlModifier);
-  CHECK(b.window().findings()->headline() == QStringLiteral("3 of 5"));
+  CHECK(b.window().findings()->headline() == QStringLiteral("4 of 6"));
   std::vector<std::string> order;
   for (FindingCard* card : b.window().findChildren<FindingCard*>())
     if (card->isVisible()) order.push_back(card->finding().id);
-  REQUIRE(order.size() == 6);
+  REQUIRE(order.size() == 7);
   CHECK(order[0] == "WIRE-04");
   CHECK(order[1] == "JOIN-10");
   b.window().findings()->openFinding(QStringLiteral("PACK-06@second"));

@@ -159,7 +159,7 @@ TEST_CASE("the shelf: plausible parts, lists by line and column, nothing half ta
   CHECK(shelf.boards.size() == 12);
   for (const Cell& c : shelf.cells) {
     INFO(c.id);
-    const ChemistryFacts& f = factsOf(c.chemistry);
+    const ChemistryFacts f = factsOf(c);
     const double perKilo = c.capacity.value() * f.nominal.value() / (c.mass->value() / 1000);
     CHECK(perKilo > 80);
     CHECK(perKilo < 290);

@@ -150,7 +150,7 @@ TEST_CASE("equal volts equalise nothing; the higher pack always gives") {
 TEST_CASE("the connect window follows its limits, and the cold") {
   const Source high = simple(13, 0.1, 0.9), low = simple(13, 0.1, 0.5);
   const Joint plug{Volt(0), MilliOhm(0.5), false};
-  ReceivingLimits limits{Ampere(5), Ampere(30), Ampere(30), Celsius(20), Chemistry::Nmc};
+  ReceivingLimits limits{Ampere(5), Ampere(30), Ampere(30), Celsius(20), factsOf(Chemistry::Nmc)};
   const ConnectWindow warm = connectWindow(high, low, plug, limits);
   CHECK(warm.receiving == 1);
   CHECK(warm.limiting == "receiving_charge_limit");

@@ -30,6 +30,7 @@ Plan withLamp(Tap tap, Known<Volt> maximum) {
   lamp.tap = tap;
   lamp.maximum = maximum;
   plan.bike.accessories.push_back(lamp);
+  plan.provenance["/bike/accessories/0/max_V"].from = Provenance::Label;
   return plan;
 }
 
@@ -78,7 +79,7 @@ TEST_CASE("an accessory at the packs' volts is judged by each pack alone, and by
   CHECK(row.cells[1].before.rule == "BIKE-07");
   CHECK(row.cells[0].after.rule == "BIKE-07");  // beside the other pack it gets that one's volts
   CHECK(rowOf(pairs(withLamp(Tap::Bus, {})), "lamp").cells[0].before.pairing == Pairing::Unproven);
-  CHECK(rowOf(pairs(withLamp(Tap::Controller, {})), "lamp").cells[0].before.pairing == Pairing::Goes);
+  CHECK(rowOf(pairs(withLamp(Tap::Controller, {})), "lamp").cells[0].before.rule == "BIKE-13");
 }
 
 TEST_CASE("a charger is judged on every pack, also on those it is not meant for") {

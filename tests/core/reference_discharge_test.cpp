@@ -82,7 +82,7 @@ TEST_CASE("two resting packs equalise as in the worked case") {
   const reference::Json& limits = in.at("limits");
   const ConnectWindow w = connectWindow(a, b, joint,
                                         {Ampere(limits["receiving_charge_limit_A"].get<double>()), Ampere(limits["fuse_A"].get<double>()),
-                                         Ampere(limits["plug_A"].get<double>()), Celsius(20), Chemistry::Nmc});
+                                         Ampere(limits["plug_A"].get<double>()), Celsius(20), factsOf(Chemistry::Nmc)});
   checkFigure(expected, "loop_resistance_ohm", w.loop.value());
   checkFigure(expected, "peak_current_A", w.peak.value());
   checkFigure(expected, "receiving_pack", w.receiving == 0 ? a.id : b.id);

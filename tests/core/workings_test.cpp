@@ -18,9 +18,9 @@ std::string workingText(const std::string& id) {
 
 TEST_CASE("the working of sustained reads as it should") {
   CHECK(workingText("sustained") == R"(Sustained current
-highest ten-minute mean power / nominal voltage
+U·I − R·I² = P at 20 % charge, plus accessories; the pack that stands lowest
   P = 528 W  (worst ten minutes; computed)
-  → 11.3 A
+  → 11.8 A
 Method: route estimate
 )");
 }
@@ -165,8 +165,9 @@ TEST_CASE("the working of pack/1/short reads as it should") {
   CHECK(workingText("pack/1/short") == R"(Short current of deck
 I = S · U_charge / R
   U = 54.6 V  (full voltage; computed)
-  R = 95.7 mΩ  (pack resistance; computed)
-  → 571 A
+  R = 80.4 mΩ  (cells at 25 °C, links, own leads; no board; computed)
+  I_break = 897 A  (what its fuse must break; computed)
+  → 676 A
 Method: Ohm's law
 )");
 }
@@ -212,7 +213,7 @@ headroom = rating / I_peak − 1
   I_short = 40 A  (for 5 s, not counted: the peak may last longer; computed)
   I_limit = 22 A  (controller limit; label)
   ΔI = 1 A  (its tolerance; label)
-  → 9 % at peak, 122 % sustained
+  → 9 % at peak, 111 % sustained
 Method: every element carries the whole current
 )");
 }
@@ -220,10 +221,10 @@ Method: every element carries the whole current
 TEST_CASE("the working of element/main/lead reads as it should") {
   CHECK(workingText("element/main/lead") == R"(Headroom of main lead
 headroom = rating / I_peak − 1
-  rating = 51.9 A  (main lead, at its insulation class in 30 °C air; computed)
+  rating = 50.6 A  (main lead, at its insulation class in 35 °C air; computed)
   I_limit = 22 A  (controller limit; label)
   ΔI = 1 A  (its tolerance; label)
-  → 126 % at peak, 361 % sustained
+  → 120 % at peak, 327 % sustained
 Method: every element carries the whole current
 )");
 }

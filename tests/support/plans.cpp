@@ -23,7 +23,8 @@ Plan example(const std::string& name) {
 Plan demo() { return example("ferry-path-library-trike"); }
 
 Plan sound() {
-  return with(with(with(demo(), "/packs/1/fuse/dc_V", "80"), "/cells/tern-33/verified", "yes"), "/cells/tern-33/continuous_A", "10");
+  const Plan tested = with(with(demo(), "/packs/1/fuse/dc_V", "80"), "/cells/tern-33/verified", "yes");
+  return with(with(tested, "/cells/tern-33/continuous_A", "10"), "/cells/tern-33/resistance_mohm", "24");
 }
 
 Plan with(const Plan& plan, const std::string& pointer, const std::string& typed) {

@@ -4,6 +4,7 @@
 #include <cmath>
 #include <map>
 
+#include "core/assess/rules/rule.h"
 #include "core/plan/fields.h"
 #include "core/plan/names.h"
 
@@ -136,7 +137,13 @@ QString verdictWords(const Assessment& assessment) {
   QStringList parts;
   for (Severity s : {Severity::Stop, Severity::Mind, Severity::Note})
     if (const int n = assessment.count(s)) parts << QStringLiteral("%1 %2").arg(n).arg(text(severityWord(s)));
-  return parts.isEmpty() ? QStringLiteral("clear") : parts.join(QStringLiteral(", "));
+  return parts.isEmpty() ? QStringLiteral("clear as far as judged") : parts.join(QStringLiteral(", "));
+}
+
+QString notJudgedWords() {
+  QStringList families;
+  for (const std::string& family : rules::notJudgedYet()) families << text(family.substr(0, family.find(" (")));
+  return QStringLiteral("Not judged yet: ") + families.join(QStringLiteral("; ")) + QStringLiteral(".");
 }
 
 QString candidateWords(const LabelCandidate& c) {

@@ -28,6 +28,8 @@ QString entryText(const Plan& plan, const QString& pointer, UnitSystem units);
 QString rangeWords(const Assessment& assessment, UnitSystem units);
 /// "1 Stop, 2 Mind, 1 Note", "clear".
 QString verdictWords(const Assessment& assessment);
+/// What no rule looks at yet: said beside the findings, so that silence there is not read as clear.
+QString notJudgedWords();
 
 /// One candidate of the label reader in a few words: "limit 22 A, up to 23 A".
 QString candidateWords(const LabelCandidate& candidate);

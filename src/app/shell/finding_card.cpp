@@ -1,6 +1,7 @@
 // The card of a finding.
 #include "app/shell/finding_card.h"
 
+#include <QDate>
 #include <QKeyEvent>
 #include <QPainter>
 
@@ -14,7 +15,7 @@ namespace {
 
 bool looksSame(const Finding& a, const Finding& b) {
   return a.id == b.id && a.part == b.part && a.severity == b.severity && a.sentence == b.sentence && a.why == b.why && a.what == b.what &&
-         a.acceptedBecause == b.acceptedBecause && a.fixes.size() == b.fixes.size();
+         a.acceptedBecause == b.acceptedBecause && a.lapsed == b.lapsed && a.fixes.size() == b.fixes.size();
 }
 
 drawing::Ink inkOf(Severity s) {
@@ -116,11 +117,8 @@ void FindingCard::rebuild() {
   addText(text(f.sentence));
   for (std::size_t i = 0; i < f.fixes.size(); ++i)
     addLink(text(f.fixes[i].words), [this, fix = f.fixes[i]] {
-      Expected<Plan> next = kit_.document.plan();
-      for (const auto& [pointer, value] : fix.edits)
-        if (next) next = withField(*next, pointer, value);
       kit_.document.endMerge();
-      kit_.document.commit(next);
+      kit_.document.commit(withFix(kit_.document.plan(), fix));
     });
   if (open_) {
     addText(text(f.why), "soft");
@@ -145,12 +143,17 @@ void FindingCard::addAcceptance() {
             [this, key] { kit_.document.commit(withoutAcceptance(kit_.document.plan(), key)); });
     return;
   }
+  if (finding_.lapsed)
+    addText(
+        QStringLiteral("Was accepted: %1. That was for other fields or a better figure, or without a date.").arg(text(*finding_.lapsed)),
+        "soft");
   dropFrom(next_);
   auto* reason = new QLineEdit;
   reason->setPlaceholderText(QStringLiteral("accept: why? then Enter"));
   reason->setAccessibleName(QStringLiteral("reason for accepting"));
-  connect(reason, &QLineEdit::returnPressed, this, [this, key, reason, headline = finding_.headline] {
-    kit_.document.commit(withAcceptance(kit_.document.plan(), key, {reason->text().toStdString(), headline}));
+  connect(reason, &QLineEdit::returnPressed, this, [this, key, reason, f = finding_] {
+    const std::string today = QDate::currentDate().toString(Qt::ISODate).toStdString();
+    kit_.document.commit(withAcceptance(kit_.document.plan(), key, acceptanceOf(f, reason->text().toStdString(), today)));
   });
   column_->addWidget(reason);
   rows_.push_back({reason, "reason", {}});

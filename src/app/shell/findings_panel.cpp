@@ -41,6 +41,12 @@ FindingsPanel::FindingsPanel(Kit kit, QWidget* parent) : QWidget(parent), kit_(k
   column_ = new QVBoxLayout(inner_);
   column_->setContentsMargins(0, 0, 0, 0);
   column_->setSpacing(0);
+  auto* open = new PlainLabel(notJudgedWords());
+  open->setProperty("role", "soft");
+  open->setObjectName(QStringLiteral("not-judged-yet"));
+  open->setWordWrap(true);
+  open->setContentsMargins(12, 10, 12, 10);
+  column_->addWidget(open);
   column_->addStretch(1);
   scroll_ = clearScroll(inner_);
   column->addWidget(scroll_, 1);
@@ -83,7 +89,7 @@ void FindingsPanel::refresh() {
     ++counted;
     if (!elsewhere) ++here;
   }
-  title_->setText(here > 0 ? QStringLiteral("Findings here") : QStringLiteral("Clear here"));
+  title_->setText(here > 0 ? QStringLiteral("Findings here") : QStringLiteral("Nothing found here"));
   count_->setText(QStringLiteral("%1 of %2").arg(here).arg(counted));
 }
 

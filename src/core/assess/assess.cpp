@@ -1,24 +1,49 @@
 // assess(): figures, then every rule, then one finding per cause, acceptance and order.
 #include <algorithm>
+#include <map>
 #include <set>
 
 #include "core/assess/assessment.h"
 #include "core/assess/figures.h"
 #include "core/assess/rules/rule.h"
+#include "core/plan/edit.h"
 
 namespace usherwright {
 namespace {
 
-/// Elements that a specific rule blames are not blamed again by LIM.
+constexpr double worstHeadline = 1e6;
+
+/// An element that a specific rule blames is not blamed again by LIM; a Mind hides no Stop, but that of a fuse, which only
+/// opens.
 void dropTwiceBlamed(std::vector<Finding>& findings) {
-  std::set<std::string> blamed;
-  for (const Finding& f : findings)
-    if (!f.id.starts_with("LIM") && !f.element.empty()) blamed.insert(f.element);
+  std::map<std::string, Severity> blamed;
+  for (const Finding& f : findings) {
+    if (f.id.starts_with("LIM") || f.element.empty()) continue;
+    const auto [at, fresh] = blamed.emplace(f.element, f.severity);
+    if (!fresh) at->second = std::min(at->second, f.severity);
+  }
   // A joiner named by JOIN-04 stands for its inputs too.
-  const bool joiner = blamed.contains("joint/total");
+  const auto joiner = blamed.find("joint/total");
   std::erase_if(findings, [&](const Finding& f) {
-    return f.id.starts_with("LIM") && (blamed.contains(f.element) || (joiner && f.element.ends_with("/input")));
+    if (!f.id.starts_with("LIM")) return false;
+    const auto by = f.element.ends_with("/input") && joiner != blamed.end() ? joiner : blamed.find(f.element);
+    return by != blamed.end() && (by->second <= f.severity || f.element.ends_with("/fuse"));
   });
+}
+
+bool isAbout(const Finding& f, const std::string& pack) {
+  return f.part == pack || f.part.starts_with(pack + "/") || f.part.ends_with("/" + pack);
+}
+
+/// A pack that is never to be used again has that one finding: no word on how to make it stronger, charge or ride it.
+void onlyTheEnd(const Plan& plan, std::vector<Finding>& findings) {
+  for (const Pack& p : plan.packs) {
+    const auto end = std::find_if(findings.begin(), findings.end(),
+                                  [&](const Finding& f) { return (f.id == "PACK-09" || f.id == "PACK-15") && f.part == p.id; });
+    if (end == findings.end()) continue;
+    const std::string id = end->id;
+    std::erase_if(findings, [&](const Finding& f) { return isAbout(f, p.id) && f.id != id; });
+  }
 }
 
 /// A worse severity of the same id and part replaces the milder; of equals the worse headline stays.
@@ -36,15 +61,55 @@ void keepWorst(std::vector<Finding>& findings) {
   findings = std::move(kept);
 }
 
-/// An acceptance holds for a Mind until its headline figure is 10 % worse.
+/// An acceptance holds for a Mind, for the fields that it was given for, until its headline figure is 10 % worse.
 void applyAcceptances(const Plan& plan, std::vector<Finding>& findings) {
   for (Finding& f : findings) {
     const auto found = plan.accepted.find(f.key());
     if (found == plan.accepted.end() || f.severity != Severity::Mind) continue;
-    const double then = found->second.headline;
-    if (then > 0 && f.headline > then * 1.10) continue;
-    f.acceptedBecause = found->second.reason;
+    const Acceptance& given = found->second;
+    const std::vector<std::string> about = fieldsOf(f);
+    const bool whole = rules::saysSomething(given.reason, 1) && !given.when.empty() && given.headline > 0;
+    const bool same = std::all_of(about.begin(), about.end(), [&](const std::string& field) {
+      return std::find(given.fields.begin(), given.fields.end(), field) != given.fields.end();
+    });
+    if (whole && same && f.headline <= given.headline * 1.10) f.acceptedBecause = given.reason;
+    else f.lapsed = given.reason;
   }
+}
+
+struct Tally {
+  int stops = 0, minds = 0;
+  std::set<std::string> stopKeys;
+};
+/// Of what Depth::Rules can see.
+Tally tallyOf(const std::vector<Finding>& findings) {
+  Tally t;
+  for (const Finding& f : findings) {
+    if (!f.counted || rules::readsRide(f.id)) continue;
+    t.stops += f.severity == Severity::Stop;
+    t.minds += f.severity == Severity::Mind;
+    if (f.severity == Severity::Stop) t.stopKeys.insert(f.key());
+  }
+  return t;
+}
+
+/// Every one-click cure is carried out and assessed: it is offered if its finding is gone or milder, no Stop is new, and
+/// fewer are left.
+void dropFutileFixes(const Plan& plan, const Catalogue& catalogue, std::vector<Finding>& findings) {
+  const Tally now = tallyOf(findings);
+  for (Finding& f : findings)
+    std::erase_if(f.fixes, [&](const Fix& fix) {
+      const auto next = withFix(plan, fix);
+      if (!next) return true;
+      const Assessment then = assess(*next, catalogue, nullptr, Depth::Rules);
+      const Tally after = tallyOf(then.findings);
+      const bool stays = std::any_of(then.findings.begin(), then.findings.end(),
+                                     [&](const Finding& g) { return g.key() == f.key() && g.severity <= f.severity; });
+      const bool fresh =
+          std::any_of(after.stopKeys.begin(), after.stopKeys.end(), [&](const std::string& key) { return !now.stopKeys.contains(key); });
+      const bool fewer = after.stops < now.stops || (after.stops == now.stops && after.minds < now.minds);
+      return stays || fresh || (!fewer && !rules::readsRide(f.id));
+    });
 }
 
 }  // namespace
@@ -66,14 +131,41 @@ Assessment assess(const Plan& plan, const Catalogue& catalogue, const Assessment
   a.figures = figuresOf(plan, catalogue, previous ? &previous->figures : nullptr, depth);
   const rules::Context context{plan, a.figures, catalogue};
   for (const rules::Rule& rule : rules::table()) rule.judge(context, a.findings);
+  // A part that carries nothing is infinitely too weak; acceptances compare numbers.
+  for (Finding& f : a.findings)
+    if (!(f.headline < worstHeadline)) f.headline = worstHeadline;
+  onlyTheEnd(plan, a.findings);
   dropTwiceBlamed(a.findings);
   keepWorst(a.findings);
+  if (depth == Depth::Whole) dropFutileFixes(plan, catalogue, a.findings);
   applyAcceptances(plan, a.findings);
   std::stable_sort(a.findings.begin(), a.findings.end(), [](const Finding& x, const Finding& y) {
     if (x.severity != y.severity) return x.severity < y.severity;
     return x.acceptedBecause.has_value() < y.acceptedBecause.has_value();
   });
   return a;
+}
+
+std::vector<std::string> fieldsOf(const Finding& f) {
+  if (!f.fields.empty()) return f.fields;
+  return f.pointer.empty() ? std::vector<std::string>{} : std::vector<std::string>{f.pointer};
+}
+
+Acceptance acceptanceOf(const Finding& f, std::string reason, std::string when) {
+  return {std::move(reason), f.headline, std::move(when), fieldsOf(f)};
+}
+
+Expected<Plan> withFix(const Plan& plan, const Fix& fix) {
+  Expected<Plan> next = plan;
+  for (const auto& [pointer, value] : fix.edits) {
+    if (next) next = withField(*next, pointer, value);
+    if (!next) return next;
+    if (!std::holds_alternative<double>(value)) continue;
+    ProvenanceEntry& entry = next->provenance[pointer];
+    entry.from = Provenance::Catalogue;
+    entry.also.clear();
+  }
+  return next;
 }
 
 }  // namespace usherwright

@@ -15,14 +15,17 @@
 #include "core/parts/catalogue.h"
 #include "core/travel/need.h"
 #include "core/travel/travel.h"
+#include "core/wiring/protection.h"
 
 namespace usherwright {
 
 struct PackFigures {
   PackModel model;
-  Source source;              ///< as it meets the bus, at its present charge
-  Ohm toJoint;                ///< fuse, contacts, lead; without the pack's inside and the joint
-  Ampere shortCurrent;        ///< prospective, at the fuse
+  Source source;  ///< as it meets the bus, at its present charge
+  Ohm toJoint;    ///< fuse, contacts, lead; without the pack's inside and the joint
+  ShortSource shortSource;
+  ShortCurrents shorts;       ///< at its own fuse
+  Ampere backFed;             ///< what the packs hard-joined with it push together into a short on its side, to be broken
   Known<Ampere> perCellPeak;  ///< at the largest current the pack must carry
   Known<Ampere> perCellSustained;
   Known<StateOfCharge> givesUp;  ///< alone, 10 s at peak, at cut-off + tolerance
@@ -36,7 +39,9 @@ struct ChargeFigures {
   std::size_t charger = 0;
   std::size_t pack = 0;
   bool assigned = false;
-  bool known = false;  ///< output and current are known
+  bool known = false;         ///< output and current are known
+  bool outputKnown = false;   ///< then verdict and excess hold, whatever the current is
+  bool currentKnown = false;  ///< then currentOk holds
   ChargeVerdict verdict = ChargeVerdict::Right;
   Volt excess;  ///< per cell
   std::optional<StateOfCharge> reached;
@@ -70,8 +75,11 @@ struct Figures {
   std::shared_ptr<const DischargeRun> full;  ///< full to the floor at the route's power
   std::shared_ptr<const DischargeRun> now;   ///< present charges to the floor at the route's power
   StateOfCharge gaugeAtStart, truthAtStart;
-  std::optional<ConnectWindow> window;        ///< of the two packs furthest apart
-  std::size_t windowHigh = 0, windowLow = 0;  ///< their indices
+  std::vector<std::size_t> hard;              ///< packs that are hard-joined with each other
+  std::optional<ConnectWindow> window;        ///< of the pack that a plain plug would hit hardest
+  std::size_t windowHigh = 0, windowLow = 0;  ///< the fullest pack and the receiving one
+  Volt windowDoubt;                           ///< by how much the gap may be off
+  Volt meetFrom, meetTo;                      ///< rest volts of the receiving pack between which they may meet
   std::vector<ChargeFigures> charging;        ///< every charger with every pack
   RangeFigures range;
   Known<NeedFigures> need;
@@ -88,8 +96,9 @@ struct Assessment {
   std::optional<Severity> worstOf(Station station) const;
 };
 
-/// How much is worked out: everything, or what the findings, the narrows and the range need.
-enum class Depth : std::uint8_t { Whole, Verdict };
+/// How much is worked out: everything; what the findings, the narrows and the range need; or the findings alone, without
+/// those that read the simulated ride.
+enum class Depth : std::uint8_t { Whole, Verdict, Rules };
 
 /// Works out everything. Parts whose inputs equal those of `previous` are taken from it; the result is the same.
 Assessment assess(const Plan& plan, const Catalogue& catalogue, const Assessment* previous = nullptr, Depth depth = Depth::Whole);

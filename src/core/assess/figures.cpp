@@ -6,6 +6,7 @@
 #include <cmath>
 #include <numeric>
 
+#include "core/assess/figure_parts.h"
 #include "core/assess/joining_setup.h"
 #include "core/frame/frame.h"
 #include "core/wiring/protection.h"
@@ -14,9 +15,7 @@
 namespace usherwright {
 namespace {
 
-constexpr double fuseDrop = 0.06;  // V at its rating, a usual blade or cartridge
-constexpr double assumedEfficiency = 0.88;
-constexpr double lowEstimate = 0.8;    // of a resistance that was not measured
+constexpr double fuseDrop = 0.06;      // V at its rating, a usual blade or cartridge
 constexpr double withoutRides = 0.15;  // half-width of the band until five rides are logged
 
 Ohm plugResistance(const Catalogue& catalogue, const std::string& id) {
@@ -59,12 +58,16 @@ class Maker {
     f_.joint = jointOf(plan_.joining, plan_.packs.size());
     f_.common = commonResistance();
     for (const Pack& p : plan_.packs) addPack(p);
+    addShorts(f_, plan_, catalogue_);
+    f_.demand = demandOf(plan_, std::nullopt, nominal());
     route();
     limits();
+    leadCapacity();
     ride();
     range();
-    window();
-    charging();
+    f_.hard = hardJoined(plan_);
+    addWindow(f_, plan_, catalogue_);
+    f_.charging = chargePairs(plan_, catalogue_, f_, previous_, depth_);
     forEachField(plan_, [&](const std::string& pointer, const FieldSpec& spec, const FieldValue& value) {
       if (isNumeric(spec.kind) && !std::holds_alternative<std::monostate>(value) && provenanceOf(plan_, pointer) == Provenance::Assumed)
         ++f_.assumedValues;
@@ -88,7 +91,6 @@ class Maker {
     pf.toJoint += plugResistance(catalogue_, p.plug);
     if (const Run* run = plan_.leadOf(p.id)) pf.toJoint += runResistance(routed(frame_, plan_, *run), plan_.ambient);
     pf.source = sourceOf(pf.model, p, pf.toJoint);
-    pf.shortCurrent = prospectiveShort(pf.model.full, pf.model.resistance(), Ohm(0));
     f_.packs.push_back(std::move(pf));
   }
 
@@ -98,8 +100,8 @@ class Maker {
   }
 
   Watt powerLimit() const {
-    if (!plan_.bike.controller.currentLimit || f_.packs.empty()) return Watt(1e6);
-    return *nominal() * *plan_.bike.controller.currentLimit;
+    if (!f_.demand.limit || f_.packs.empty()) return Watt(1e6);
+    return *nominal() * *f_.demand.limit;
   }
 
   void route() {
@@ -116,6 +118,9 @@ class Maker {
     f_.demand = demandOf(plan_, worst, nominal());
     std::vector<PackModel> models;
     for (const PackFigures& p : f_.packs) models.push_back(p.model);
+    const auto fedBy = converterPack(plan_);
+    for (std::size_t k = 0; k < models.size(); ++k)
+      if (fedBy != k) f_.demand.sustained = std::max(f_.demand.sustained, sustainedOf(f_.demand, loadedPack(models[k])));
     f_.elements = elementsOf(plan_, models, catalogue_, f_.demand);
     f_.narrows = narrowsOf(f_.elements);
     for (std::size_t k = 0; k < f_.packs.size(); ++k) packLimits(k);
@@ -131,17 +136,32 @@ class Maker {
       const Ohm outside = p.toJoint + f_.joint.onResistance + f_.common;
       p.sagAtPeak = p.model.restVoltage() - voltageAfterTenSeconds(p.model, p.model.soc, *cells->peak, outside);
       if (f_.cutoff > Volt(0)) {
-        const Volt cut = f_.cutoff + plan_.bike.controller.cutoffTolerance.value_or(Volt(0)) + f_.joint.forwardDrop;
+        const Volt cut = f_.cutoff + cutoffToleranceOf(plan_.bike.controller) + f_.joint.forwardDrop;
         p.givesUp = givesUpAt(p.model, *cells->peak, outside, cut);
       }
     }
     if (!cells->sustained) return;
     p.perCellSustained = *cells->sustained / parallel;
     const double r = (p.model.resistance() + p.model.slow).value();
-    if (rides_.empty()) p.rise = temperatureRise(p.model, Watt(cells->sustained->value() * cells->sustained->value() * r), Minute(30));
-    for (const RouteEstimate& ride : rides_)
+    const auto warmedBy = [&](double meanSquare, Second time) {
       p.rise =
-          std::max(p.rise.value_or(Kelvins(0)), temperatureRise(p.model, Watt(meanSquareCurrent(ride, p.model.nominal) * r), ride.time));
+          std::max(p.rise.value_or(Kelvins(0)), temperatureRise(p.model, Watt(meanSquare * r), whileCharged(p.model, meanSquare, time)));
+    };
+    if (rides_.empty()) warmedBy(cells->sustained->value() * cells->sustained->value(), Minute(30));
+    for (const RouteEstimate& ride : rides_) warmedBy(meanSquareCurrent(ride, p.model.nominal), ride.time);
+  }
+
+  /// A lead pack's Ah are a 20 h figure: Q = C20·(I20/I)^0.2 above C20/20, at the mean current of the ride.
+  void leadCapacity() {
+    constexpr double exponent = 0.2;
+    for (PackFigures& p : f_.packs) {
+      if (p.model.chemistry != Chemistry::Lead) continue;
+      const double twentyHours = p.model.rated.value() / 20;
+      const double mean = (routePower() / p.model.nominal).value();
+      if (mean <= twentyHours) continue;
+      p.model.capacity *= std::pow(twentyHours / mean, exponent);
+      p.source.capacity = p.model.capacity;
+    }
   }
 
   DischargeInput inputFor(const std::vector<std::size_t>& who, const Load& load) const {
@@ -180,7 +200,7 @@ class Maker {
     f_.rideLoad.constantPower = j.loadMode != LoadMode::Current;
     f_.rideLoad.power = j.loadPower.value_or(routePower());
     f_.rideLoad.current = j.loadCurrent.value_or(f_.demand.sustained.value_or(Ampere(5)));
-    if (plan_.bike.controller.currentLimit) f_.rideLoad.limit = *plan_.bike.controller.currentLimit;
+    if (f_.demand.limit) f_.rideLoad.limit = *f_.demand.limit;
     if (!f_.rideLoad.constantPower) f_.rideLoad.current = std::min(f_.rideLoad.current, f_.rideLoad.limit);
     if (f_.packs.empty()) return;
     if (depth_ == Depth::Whole) {
@@ -202,7 +222,7 @@ class Maker {
   }
 
   void range() {
-    if (f_.packs.empty() || plan_.routes.empty() || f_.range.route.perKilometre.value() <= 0) return;
+    if (depth_ == Depth::Rules || f_.packs.empty() || plan_.routes.empty() || f_.range.route.perKilometre.value() <= 0) return;
     RangeFigures& r = f_.range;
     Load load = f_.rideLoad;
     load.constantPower = true;
@@ -220,7 +240,7 @@ class Maker {
     r.likely = r.usable / r.route.perKilometre;
     r.cautious = r.likely * (1 - withoutRides);
     r.hopeful = r.likely * (1 + withoutRides);
-    if (depth_ == Depth::Verdict) return;
+    if (depth_ != Depth::Whole) return;
     for (std::size_t k = 0; k < f_.packs.size(); ++k) {
       f_.packs[k].alone = runs_.get(fullTo(inputFor({k}, load), true));
       f_.packs[k].rangeAlone = f_.packs[k].alone->energyAtController / r.route.perKilometre;
@@ -228,120 +248,6 @@ class Maker {
     r.stockAlone = f_.packs.front().rangeAlone;
     f_.now = runs_.get(fullTo(inputFor(everyone(), load), false));
     r.now = f_.now->energyAtController / r.route.perKilometre;
-  }
-
-  bool isMeasured(const std::string& pointer) const { return provenanceOf(plan_, pointer) == Provenance::Measured; }
-
-  /// A pack before a plain plug: the measured rest voltage where there is a rested reading, else that of the stated
-  /// charge; and the low estimate of its resistance, as measured or 0.8 of what is assumed, since less holds less back.
-  Source beforePlug(std::size_t k) const {
-    const Pack& p = plan_.packs[k];
-    Source s = f_.packs[k].source;
-    for (const Reading& reading : p.readings)
-      if (reading.pack && reading.rested.value_or(Minute(0)) >= Minute(30))
-        s.start = s.curve.inverse(*reading.pack / static_cast<double>(s.series));
-    if (p.measuredResistance) return s;
-    if (!isMeasured("/cells/" + p.cell + "/resistance_mohm")) s.cells *= lowEstimate;
-    if (!isMeasured("/packs/" + std::to_string(k) + "/links_mohm")) s.path -= f_.packs[k].model.inside * (1 - lowEstimate);
-    return s;
-  }
-
-  /// Only packs of one kind can ever be joined by a plain plug; for others there is no window.
-  bool areAlike() const {
-    return std::all_of(f_.packs.begin(), f_.packs.end(), [&](const PackFigures& p) {
-      return p.model.series == f_.packs.front().model.series && p.model.chemistry == f_.packs.front().model.chemistry;
-    });
-  }
-
-  void window() {
-    if (f_.packs.size() < 2 || !areAlike()) return;
-    const auto volts = [&](std::size_t k) {
-      const Source s = beforePlug(k);
-      return s.curve.at(s.start) * s.series;
-    };
-    std::size_t high = 0;
-    std::size_t low = 0;
-    for (std::size_t k = 1; k < f_.packs.size(); ++k) {
-      if (volts(k) > volts(high)) high = k;
-      if (volts(k) < volts(low)) low = k;
-    }
-    if (high == low) {
-      high = 1;
-      low = 0;
-    }
-    const Pack& receiving = plan_.packs[low];
-    ReceivingLimits limits;
-    limits.chargeLimit = receiving.bms.charge;
-    if (f_.packs[low].model.cellCharge)
-      limits.chargeLimit = std::min(limits.chargeLimit.value_or(*f_.packs[low].model.cellCharge), *f_.packs[low].model.cellCharge);
-    limits.fuse = receiving.fuse.rating;
-    if (const ConnectorClass* c = catalogue_.connector(receiving.plug)) limits.plug = c->continuous;
-    limits.cells = f_.packs[low].model.temperature;
-    limits.chemistry = f_.packs[low].model.chemistry;
-    f_.window = connectWindow(beforePlug(low), beforePlug(high), {Volt(0), MilliOhm(0.5), false, Turns::Together}, limits);
-    f_.windowHigh = high;
-    f_.windowLow = low;
-  }
-
-  std::optional<CurrentLimit> chargeLimit(std::size_t k) const {
-    const Pack& p = plan_.packs[k];
-    std::vector<CurrentLimit> limits;
-    if (p.bms.charge) limits.push_back({"bms", *p.bms.charge});
-    if (f_.packs[k].model.cellCharge) limits.push_back({"cells", *f_.packs[k].model.cellCharge});
-    if (const ConnectorClass* c = catalogue_.connector(p.chargePort)) {
-      Ampere rating = c->continuous;
-      const auto lead = parseWireSize(p.chargeLeadSize);
-      if (c->id == "round-3pin" && lead && lead->area < SquareMillimetre(0.75)) rating = Ampere(3);
-      limits.push_back({"port", rating});
-    }
-    if (const auto size = parseWireSize(p.chargeLeadSize))
-      limits.push_back({"lead", ampacity(geometryOf(*size), Celsius(70), {Celsius(30), 2, false, 0.2})});
-    if (p.chargeFuse.rating) limits.push_back({"fuse", *p.chargeFuse.rating});
-    return smallestLimit(limits);
-  }
-
-  std::shared_ptr<const ChargeRun> chargeRun(const ChargeInput& input) const {
-    if (previous_)
-      for (const ChargeFigures& c : previous_->charging)
-        if (c.run && *c.input == input) return c.run;
-    return std::make_shared<ChargeRun>(charge(input));
-  }
-
-  void charging() {
-    for (std::size_t c = 0; c < plan_.chargers.size(); ++c)
-      for (std::size_t k = 0; k < f_.packs.size(); ++k) f_.charging.push_back(pair(c, k));
-  }
-
-  ChargeFigures pair(std::size_t c, std::size_t k) const {
-    const Charger& charger = plan_.chargers[c];
-    const PackModel& m = f_.packs[k].model;
-    ChargeFigures out;
-    out.charger = c;
-    out.pack = k;
-    out.assigned = std::find(charger.forPacks.begin(), charger.forPacks.end(), plan_.packs[k].id) != charger.forPacks.end();
-    out.limit = chargeLimit(k);
-    if (!charger.output || !charger.current) return out;
-    out.known = true;
-    out.verdict = verdictOn(*charger.output, m.series, m.chemistry);
-    out.excess = excessPerCell(*charger.output, m.series, m.chemistry);
-    out.reached = socReached(*charger.output, m.series, m.curve, m.chemistry);
-    out.currentOk = !out.limit || *charger.current <= out.limit->limit;
-    if (!out.assigned || out.verdict == ChargeVerdict::Stop || depth_ == Depth::Verdict) return out;
-    ChargeInput in{m.curve,
-                   m.series,
-                   m.cells,
-                   m.slow,
-                   m.slowCapacitance,
-                   m.inside,
-                   m.capacity,
-                   m.soc,
-                   *charger.output,
-                   *charger.current,
-                   charger.stop.value_or(*charger.current * 0.05),
-                   charger.efficiency ? charger.efficiency->value() : assumedEfficiency};
-    out.run = chargeRun(in);
-    out.input = std::make_shared<ChargeInput>(std::move(in));
-    return out;
   }
 
   const Plan& plan_;

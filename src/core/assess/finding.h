@@ -36,6 +36,9 @@ struct Fix {
   std::string words;
   std::vector<std::pair<std::string, FieldValue>> edits;  ///< pointer and value
 };
+/// Carries it out. What a cure sets is decided, not read: numbers get the provenance catalogue and lose the values that
+/// stood beside them. Errors as of an entry.
+Expected<Plan> withFix(const Plan& plan, const Fix& fix);
 
 struct Finding {
   std::string id;  ///< "WIRE-04"
@@ -46,15 +49,22 @@ struct Finding {
   std::vector<std::string> fields;  ///< all fields that it is about, if there are several
   std::string sentence;             ///< one plain sentence with the numbers in it
   std::string why;
-  std::string what;  ///< what to do
-  std::vector<Fix> fixes;
+  std::string what;           ///< what to do
+  std::vector<Fix> fixes;     ///< one click each; assessed before they are offered
+  std::vector<Fix> remedies;  ///< what `what` says with figures, as edits: a test carries them out
   Working working;
   double headline = 0.0;  ///< the figure an acceptance is tied to; larger is worse
   std::string element;    ///< id of the element it blames, "" if none
   std::optional<std::string> acceptedBecause;
-  bool counted = true;  ///< false: shown, but no shape on the rail (SAFE-01)
+  std::optional<std::string> lapsed;  ///< was accepted for this reason, for other fields, a better figure, or without a date
+  bool counted = true;                ///< false: shown, but no shape on the rail (SAFE-01)
 
   std::string key() const { return id + "@" + part; }
 };
+
+/// What it is about: its fields, else its pointer.
+std::vector<std::string> fieldsOf(const Finding& finding);
+/// What is kept when a person accepts it on a day (YYYY-MM-DD).
+Acceptance acceptanceOf(const Finding& finding, std::string reason, std::string when);
 
 }  // namespace usherwright

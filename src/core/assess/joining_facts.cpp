@@ -10,30 +10,11 @@
 namespace usherwright {
 namespace {
 
-const Minute restedEnough(30);
-constexpr double meterAccuracyAssumed = 0.005;
-const Volt meterDigitAssumed(0.01);
 constexpr double unequalCharge = 0.10;
 constexpr double putBackShare = 0.99;
 
 std::string volts(Volt v) { return formatNumber(v.value()) + " V"; }
 std::string amps(Ampere a) { return formatNumber(a.value(), 2) + " A"; }
-
-struct Rested {
-  Known<Volt> volts;
-  bool rested = false;
-};
-
-/// The last reading of a pack's terminals.
-Rested lastReading(const Pack& p) {
-  Rested out;
-  for (const Reading& r : p.readings) {
-    if (!r.pack) continue;
-    out.volts = r.pack;
-    out.rested = r.rested.value_or(Minute(0)) >= restedEnough;
-  }
-  return out;
-}
 
 /// The pack with the highest rest voltage: it leads.
 std::size_t fullerPack(const Figures& f) {
@@ -45,13 +26,7 @@ std::size_t fullerPack(const Figures& f) {
 
 void chargeToMeet(MeetingFigures& m, const Plan& plan, const Figures& f) {
   const PackModel& low = f.packs[m.low].model;
-  const StateOfCharge target = low.curve.inverse(
-      (f.packs[m.high].model.curve.at(
-           m.highReading ? f.packs[m.high].model.curve.inverse(*m.highReading / static_cast<double>(f.packs[m.high].model.series))
-                         : f.packs[m.high].model.soc) *
-           f.packs[m.high].model.series -
-       m.window) /
-      static_cast<double>(low.series));
+  const StateOfCharge target = low.curve.inverse(f.meetFrom / static_cast<double>(low.series));
   m.chargeTo = low.curve.at(target) * low.series;
   const StateOfCharge now = m.lowReading ? low.curve.inverse(*m.lowReading / static_cast<double>(low.series)) : low.soc;
   for (const ChargeFigures& c : f.charging) {
@@ -76,12 +51,6 @@ std::string_view meetingWord(Meeting meeting) {
   return "";
 }
 
-Volt doubtOf(Volt first, Volt second, const MeterDoubt& meter) {
-  const Volt digits = meter.digit * 2.0;
-  if (meter.oneMeter) return digits + Volt(std::abs((first - second).value())) * meter.accuracy;
-  return digits + (first + second) * meter.accuracy;
-}
-
 MeetingFigures meetingOf(const Plan& plan, const Figures& f) {
   MeetingFigures m;
   if (f.packs.size() < 2) return m;
@@ -92,9 +61,9 @@ MeetingFigures meetingOf(const Plan& plan, const Figures& f) {
   m.high = f.windowHigh;
   m.low = f.windowLow;
   const ConnectWindow& w = *f.window;
-  const Rested high = lastReading(plan.packs[m.high]), low = lastReading(plan.packs[m.low]);
-  m.highReading = high.volts;
-  m.lowReading = low.volts;
+  const auto high = lastVolts(plan.packs[m.high]), low = lastVolts(plan.packs[m.low]);
+  if (high) m.highReading = high->volts;
+  if (low) m.lowReading = low->volts;
   m.gap = w.gap;
   m.peak = w.peak;
   m.measuredResistance = plan.packs[m.high].measuredResistance && plan.packs[m.low].measuredResistance;
@@ -115,11 +84,9 @@ MeetingFigures meetingOf(const Plan& plan, const Figures& f) {
   m.window = *w.window;
   m.curvesFlat = w.gap <= m.window && std::abs((b.start - a.start).value()) > unequalCharge;
   chargeToMeet(m, plan, f);
-  if (!high.volts || !low.volts) return m;
-  m.doubt = doubtOf(*high.volts, *low.volts,
-                    {plan.meterAccuracy ? plan.meterAccuracy->value() : meterAccuracyAssumed, plan.meterDigit.value_or(meterDigitAssumed),
-                     !plan.joining.twoMeters});
-  if (!high.rested || !low.rested) m.verdict = Meeting::NotRested;
+  if (!high || !low) return m;
+  m.doubt = f.windowDoubt;
+  if (!high->rested || !low->rested) m.verdict = Meeting::NotRested;
   else if (m.gap + m.doubt <= m.window) m.verdict = Meeting::Safe;
   else if (m.gap - m.doubt > m.window) m.verdict = Meeting::Stop;
   else m.verdict = Meeting::Wait;
@@ -226,9 +193,9 @@ Combined combinedCharge(const Plan& plan, const Figures& f) {
   Volt highest(0);
   for (std::size_t k = 0; k < f.packs.size(); ++k) {
     const PackModel& m = f.packs[k].model;
-    const Rested reading = lastReading(plan.packs[k]);
-    c.measured = c.measured && reading.volts && reading.rested;
-    const StateOfCharge s = reading.volts && reading.rested ? m.curve.inverse(*reading.volts / static_cast<double>(m.series)) : m.soc;
+    const auto reading = restedVolts(plan.packs[k]);
+    c.measured = c.measured && reading;
+    const StateOfCharge s = reading ? m.curve.inverse(reading->volts / static_cast<double>(m.series)) : m.soc;
     charge += s.value() * m.capacity.value();
     capacity += m.capacity.value();
     c.energy += WattHour(s.value() * m.capacity.value() * m.nominal.value());

@@ -8,6 +8,7 @@
 
 #include "core/assess/assessment.h"
 #include "core/joining/sharing.h"
+#include "core/pack/readings.h"
 
 namespace usherwright {
 
@@ -15,15 +16,6 @@ namespace usherwright {
 
 enum class Meeting : std::uint8_t { Safe, Wait, Stop, NotRested, NotRead, NoLimit, Unlike };
 std::string_view meetingWord(Meeting meeting);
-
-/// By how much a difference of two readings may be off. One meter on one day: two last digits and its accuracy of the
-/// difference, since its gain error cancels; else its accuracy of both readings and two digits.
-struct MeterDoubt {
-  double accuracy = 0.005;  ///< share of the reading
-  Volt digit{0.01};
-  bool oneMeter = true;
-};
-Volt doubtOf(Volt first, Volt second, const MeterDoubt& meter);
 
 struct MeetingFigures {
   Meeting verdict = Meeting::NotRead;

@@ -77,7 +77,7 @@ std::vector<BoardSetting> boardSettings(const Plan& plan, const Assessment& asse
   if (pack >= plan.packs.size()) return out;
   const Pack& p = plan.packs[pack];
   const PackFigures& f = assessment.figures.packs[pack];
-  const ChemistryFacts& facts = factsOf(f.model.chemistry);
+  const ChemistryFacts& facts = f.model.facts;
   const Bms& b = p.bms;
   const std::string at = fmt::format("/packs/{}/bms/", pack);
   const auto line = [&](std::string name, std::string recommended, std::string found, bool differs, const std::string& key) {
@@ -87,7 +87,7 @@ std::vector<BoardSetting> boardSettings(const Plan& plan, const Assessment& asse
   line("groups in series", std::to_string(p.series), b.series ? std::to_string(*b.series) : unknown, b.series && *b.series != p.series,
        "series");
   line("chemistry", std::string(facts.name), b.chemistry ? std::string(factsOf(*b.chemistry).name) : unknown,
-       b.chemistry && *b.chemistry != f.model.chemistry, "chemistry");
+       b.chemistry && !isSameChargeClass(*b.chemistry, f.model.chemistry), "chemistry");
   const Volt high = facts.charge + Volt(0.05);
   line("group high cut", fmt::format("{} to {}", volts(facts.charge + Volt(0.02)), volts(high)), b.cellFull ? volts(*b.cellFull) : unknown,
        b.cellFull && (*b.cellFull > high + Volt(0.001) || *b.cellFull < facts.charge), "cell_full_V");
@@ -120,7 +120,7 @@ Passport passportOf(const Plan& plan, const Assessment& assessment, std::size_t 
   const PackFigures& f = assessment.figures.packs.at(pack);
   const PackModel& m = f.model;
   const Cell& cell = *plan.findCell(p.cell);
-  const ChemistryFacts& facts = factsOf(m.chemistry);
+  const ChemistryFacts& facts = m.facts;
   Passport out;
   out.title = m.name;
   const auto line = [&](std::string name, std::string value) { out.lines.push_back({std::move(name), std::move(value)}); };
@@ -147,7 +147,9 @@ Passport passportOf(const Plan& plan, const Assessment& assessment, std::size_t 
                                  p.fuse.dcVoltage ? fmt::format(", {} V DC", n(p.fuse.dcVoltage->value())) : "")
                    : "none known");
   line("BMS", p.bms.present.value_or(true) ? fmt::format("{}{}", p.bms.name.empty() ? "fitted" : p.bms.name,
-                                                         p.bms.port == BmsPort::Separate ? ", separate charge port" : ", common port")
+                                                         !p.bms.port                        ? ", charge port not known"
+                                                         : *p.bms.port == BmsPort::Separate ? ", separate charge port"
+                                                                                            : ", common port")
                                            : "none");
   line("first charge", p.firstCharge.empty() ? "date: ____________" : p.firstCharge);
   if (p.capacityTests.empty()) {

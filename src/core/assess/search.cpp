@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "core/assess/figures.h"
+#include "core/assess/rules/rule.h"
 #include "core/plan/edit.h"
 
 namespace usherwright {
@@ -12,11 +13,12 @@ namespace {
 
 constexpr double spareShare = 0.03;
 constexpr double massOverCells = 1.18;
-constexpr std::uint16_t forbids = VoltageTooHigh | WrongBoard | CellsOverPeak | BoardOverPeak | TooHot | BelowWindow;
+constexpr std::uint16_t forbids = VoltageTooHigh | WrongBoard | CellsOverPeak | BoardOverPeak | TooHot | NoBarrier | BelowWindow;
 
 /// What the bike is, whatever the pack.
 struct Ground {
   Known<Volt> highest;  ///< controller maximum or capacitor print
+  Known<Volt> capacitor;
   bool regen = false;
   Volt lowestCut;  ///< cut-off − tolerance; 0 if not known
   Volt upperCut;   ///< cut-off + tolerance
@@ -35,7 +37,7 @@ struct AtVoltage {
     double meanSquare = 0.0;  ///< A², of the current
     Second time;
   };
-  Known<Ampere> peak, sustained;
+  Demand demand;
   std::vector<Ride> rides;  ///< none: half an hour of the sustained current
 };
 
@@ -47,15 +49,16 @@ class Search {
     const Controller& c = plan.bike.controller;
     g_.highest = c.inputMaximum;
     if (c.capacitorVoltage && (!g_.highest || *c.capacitorVoltage < *g_.highest)) g_.highest = c.capacitorVoltage;
+    g_.capacitor = c.capacitorVoltage;
     g_.regen = c.regenCurrent.value_or(Ampere(0)) > Ampere(0);
     if (c.cutoff) {
-      g_.lowestCut = *c.cutoff - c.cutoffTolerance.value_or(Volt(0));
-      g_.upperCut = *c.cutoff + c.cutoffTolerance.value_or(Volt(0));
+      g_.lowestCut = *c.cutoff - cutoffToleranceOf(c);
+      g_.upperCut = *c.cutoff + cutoffToleranceOf(c);
     }
     g_.inside = Ohm(pack_.links) + Ohm(pack_.tails);
     g_.temperature = pack_.temperature.value_or(plan.ambient);
     g_.health = pack_.soh.value();
-    g_.competent = !pack_.competence.empty();
+    g_.competent = rules::saysSomething(pack_.competence);
     g_.tax = 1 + plan.tax.value_or(Coefficient(0)).value();
     g_.shipping = plan.shipping.value_or(Money(0)).value();
     g_.path = pathOutside(catalogue);
@@ -65,9 +68,9 @@ class Search {
   std::uint16_t faults(const SearchHit& pick) {
     const Cell& cell = shelf_.cells[pick.cell];
     begin(cell, pick.series);
-    const AtVoltage at = atVoltage(factsOf(cell.chemistry).nominal * pick.series);
+    const AtVoltage at = atVoltage(factsOf(cell).nominal * pick.series);
     block(cell, pick.series, pick.parallel, at);
-    return judge(shelf_.boards[pick.board], pick.series, cell.chemistry, at);
+    return judge(shelf_.boards[pick.board], pick.series, chemistryOf(cell), at);
   }
 
   SearchResult run() {
@@ -76,7 +79,7 @@ class Search {
       const Cell& cell = shelf_.cells[c];
       for (int s = request_.seriesFrom; s <= request_.seriesTo; ++s) {
         begin(cell, s);
-        const AtVoltage at = cached(cell.chemistry, s);
+        const AtVoltage at = cached(chemistryOf(cell), s);
         for (int p = request_.parallelFrom; p <= request_.parallelTo; ++p) one(out, c, s, p, at);
       }
     }
@@ -101,18 +104,22 @@ class Search {
   void begin(const Cell& cell, int series) {
     if (curveOf_ != &cell) {
       curveOf_ = &cell;
-      curve_ = cell.restCurve.empty() ? RestCurve::typical(cell.chemistry) : RestCurve(cell.restCurve);
+      curve_ = cell.restCurve.empty() ? RestCurve::typical(chemistryOf(cell)) : RestCurve(cell.restCurve);
       trust_ = derating(cell);
       size_ = sizeOfForm(cell.form);
     }
-    const ChemistryFacts& facts = factsOf(cell.chemistry);
+    const ChemistryFacts facts = factsOf(cell);
     const Volt full = facts.charge * series;
     common_ = 0;
-    if (g_.highest && full > *g_.highest) common_ |= VoltageTooHigh;
-    else if (g_.highest && g_.regen && full > *g_.highest * 0.95) common_ |= RegenMargin;
-    if (full > Volt(60)) common_ |= TouchVoltage;
+    if (g_.highest && exceeds(full.value(), g_.highest->value())) common_ |= VoltageTooHigh;
+    else if ((g_.highest && g_.regen && exceeds(full.value(), g_.highest->value() * 0.95)) ||
+             (g_.capacitor && exceeds(full.value(), g_.capacitor->value() * 0.95)))
+      common_ |= RegenMargin;
+    if (exceeds(full.value(), 60)) common_ |= TouchVoltage;
     if (facts.nominal * series < g_.upperCut) common_ |= BelowWindow;
-    if (g_.lowestCut > Volt(0) && g_.lowestCut / static_cast<double>(series) < facts.minimumUnderLoad) common_ |= CutoffTooLow;
+    lowestPerCell_ = g_.lowestCut / static_cast<double>(series);
+    never_ = facts.absoluteMinimum;
+    if (g_.lowestCut > Volt(0) && lowestPerCell_ < facts.minimumUnderLoad * (1 - 1e-6)) common_ |= CutoffTooLow;
   }
 
   AtVoltage cached(Chemistry chemistry, int series) {
@@ -124,7 +131,7 @@ class Search {
 
   AtVoltage atVoltage(Volt nominal) const {
     AtVoltage at;
-    const auto limit = plan_.bike.controller.currentLimit;
+    const auto limit = demandOf(plan_, std::nullopt, nominal).limit;
     Known<Watt> worst;
     for (const Route& planned : plan_.routes) {
       const RouteEstimate route = estimate(planned, plan_.bike, limit ? nominal * *limit : Watt(1e6));
@@ -132,8 +139,7 @@ class Search {
       if (route.time > Second(0)) at.rides.push_back({meanSquareCurrent(route, nominal), route.time});
     }
     const Demand d = demandOf(plan_, worst, nominal);
-    at.peak = d.peak;
-    at.sustained = d.sustained;
+    at.demand = d;
     return at;
   }
 
@@ -159,8 +165,8 @@ class Search {
       const Ampere brief = *cell.peak * (p * trust_.current);
       if (!counted || brief > *counted) counted = brief;
     }
-    if (counted && at.peak && *at.peak > Ampere(0) && *counted / *at.peak - 1 < 0) blockFaults_ |= CellsOverPeak;
-    if (continuous_ && at.sustained && *at.sustained > *continuous_ * 0.8) blockFaults_ |= WarmOrStrained;
+    if (counted && at.demand.peak && *at.demand.peak > Ampere(0) && exceeds(at.demand.peak->value(), counted->value()))
+      blockFaults_ |= CellsOverPeak;
     // Heat: surface of the block and its mass.
     const double a = Metre(size_.diameter).value() * s;
     const double b = Metre(size_.depth).value() * p;
@@ -168,7 +174,8 @@ class Search {
     model_.envelope = SquareMetre(2 * (a * b + b * h + a * h));
     model_.mass.reset();
     if (cell.mass) model_.mass = Kilogram(*cell.mass) * (s * p * massOverCells);
-    dischargeTo_ = factsOf(cell.chemistry).dischargeTo;
+    dischargeTo_ = factsOf(cell).dischargeTo;
+    model_.capacity = cell.capacity * (p * g_.health * capacityFactor(g_.temperature) * trust_.capacity);
   }
 
   std::uint16_t judge(const ShelfBms& board, int series, Chemistry chemistry, const AtVoltage& at) const {
@@ -178,19 +185,28 @@ class Search {
     Known<Ampere> counted = bms.continuous;
     const auto boost = plan_.bike.controller.boost;
     if (bms.peak && bms.peakTime && boost && *boost <= *bms.peakTime && (!counted || *bms.peak > *counted)) counted = bms.peak;
-    if (counted && at.peak && *counted / *at.peak - 1 < 0) faults |= BoardOverPeak;
+    if (counted && at.demand.peak && exceeds(at.demand.peak->value(), counted->value())) faults |= BoardOverPeak;
     const Ohm whole = cells_ + g_.inside + Ohm(bms.resistance.value_or(MilliOhm(8)));
-    if (at.sustained) {
+    if (faults & CutoffTooLow && lowestPerCell_ < never_ * (1 - 1e-6) && bms.cellCutoff && *bms.cellCutoff < never_ * (1 - 1e-6))
+      faults |= NoBarrier;
+    const Known<Ampere> sustained = sustainedOf(at.demand, {curve_.at(StateOfCharge(0.20)) * series, whole + slow_});
+    if (sustained) {
+      if (continuous_ && exceeds(sustained->value(), continuous_->value())) faults |= TooHot;
+      else if (continuous_ && exceeds(sustained->value(), continuous_->value() * 0.8)) faults |= WarmOrStrained;
+      if (bms.continuous && exceeds(sustained->value(), bms.continuous->value())) faults |= BoardOverPeak;
       const double r = (whole + slow_).value();
       Kelvins rise(0);
-      for (const AtVoltage::Ride& ride : at.rides) rise = std::max(rise, temperatureRise(model_, Watt(ride.meanSquare * r), ride.time));
-      if (at.rides.empty()) rise = temperatureRise(model_, Watt(at.sustained->value() * at.sustained->value() * r), Minute(30));
+      const auto warmedBy = [&](double meanSquare, Second time) {
+        rise = std::max(rise, temperatureRise(model_, Watt(meanSquare * r), whileCharged(model_, meanSquare, time)));
+      };
+      for (const AtVoltage::Ride& ride : at.rides) warmedBy(ride.meanSquare, ride.time);
+      if (at.rides.empty()) warmedBy(sustained->value() * sustained->value(), Minute(30));
       const Celsius cells(g_.temperature.value() + rise.value());
       if (cells > dischargeTo_) faults |= TooHot;
       else if (cells > Celsius(50) || rise > Kelvins(25)) faults |= WarmOrStrained;
     }
-    if (at.peak && g_.upperCut > Volt(0)) {
-      const Volt needed = g_.upperCut + *at.peak * (whole + g_.path + slow_ * slowShare_);
+    if (at.demand.peak && g_.upperCut > Volt(0)) {
+      const Volt needed = g_.upperCut + *at.demand.peak * (whole + g_.path + slow_ * slowShare_);
       if (curve_.inverse(needed / static_cast<double>(series)) > StateOfCharge(0.20)) faults |= GivesUpEarly;
     }
     return faults;
@@ -203,7 +219,7 @@ class Search {
     SearchHit best;
     for (std::size_t b = 0; b < shelf_.boards.size(); ++b) {
       ++out.combinations;
-      const std::uint16_t faults = judge(shelf_.boards[b], s, cell.chemistry, at);
+      const std::uint16_t faults = judge(shelf_.boards[b], s, chemistryOf(cell), at);
       if (faults & forbids || (faults & TouchVoltage && !g_.competent)) continue;
       SearchHit hit;
       hit.cell = static_cast<std::uint16_t>(c);
@@ -211,7 +227,7 @@ class Search {
       hit.series = static_cast<std::uint8_t>(s);
       hit.parallel = static_cast<std::uint8_t>(p);
       hit.faults = faults;
-      hit.energy = factsOf(cell.chemistry).nominal * static_cast<double>(s) * (cell.capacity * static_cast<double>(p));
+      hit.energy = factsOf(cell).nominal * static_cast<double>(s) * (cell.capacity * static_cast<double>(p));
       hit.mass = model_.mass.value_or(Kilogram(0));
       if (cell.price)
         hit.cost =
@@ -254,6 +270,7 @@ class Search {
   double slowShare_ = 1.0;
   Known<Ampere> continuous_;
   Celsius dischargeTo_{60};
+  Volt lowestPerCell_, never_;
   PackModel model_;  ///< only what temperatureRise() reads
   std::vector<std::optional<AtVoltage>> known_;
 };
@@ -291,7 +308,7 @@ Expected<Plan> put(const Plan& plan, std::size_t index, const Shelf& shelf, cons
     return item.first.starts_with(at + "readings/") || item.first.starts_with(at + "capacity_tests/");
   });
   // The block is decided, not guessed.
-  for (const char* key : {"series", "parallel"})
+  for (const char* key : {"series", "parallel", "soh"})
     next.provenance["/packs/" + std::to_string(index) + "/" + key].from = Provenance::Catalogue;
   return withShelfBms(next, index, shelf.boards[pick.board]);
 }
@@ -330,8 +347,8 @@ Plan planWithOnly(const Plan& plan, const Shelf& shelf, const SearchRequest& req
   p.bms.present = true;
   p.bms.sensesAllGroups = true;
   // A board that does not fit is put in all the same, at the count it is made for: PACK-01 says so.
-  const Chemistry chemistry = shelf.cells[pick.cell].chemistry;
-  const bool right = std::find(board.chemistries.begin(), board.chemistries.end(), chemistry) != board.chemistries.end();
+  const Chemistry chemistry = chemistryOf(shelf.cells[pick.cell]);
+  const bool right = board.fits(std::clamp(static_cast<int>(pick.series), board.seriesFrom, board.seriesTo), chemistry);
   p.bms.series = std::clamp(static_cast<int>(pick.series), board.seriesFrom, board.seriesTo);
   p.bms.chemistry = right ? chemistry : board.chemistries.front();
   return alone;

@@ -16,12 +16,13 @@ enum Fault : std::uint16_t {
   WrongBoard = 2,        ///< PACK-01
   CellsOverPeak = 4,     ///< PACK-02
   BoardOverPeak = 8,     ///< LIM-01 on the BMS
-  TooHot = 16,           ///< PACK-03 Stop
+  TooHot = 16,           ///< PACK-03 Stop: by its temperature, or by the current that it carries for long
   TouchVoltage = 32,     ///< PACK-07: forbids unless someone competent is named
   CutoffTooLow = 64,     ///< BIKE-03
   WarmOrStrained = 128,  ///< PACK-03 Mind
   GivesUpEarly = 256,    ///< PACK-05
   RegenMargin = 512,     ///< BIKE-01 Mind
+  NoBarrier = 2048,      ///< BIKE-03 Stop: neither the controller nor the board stops in time
   BelowWindow = 1024     ///< nominal volts below the cut-off: the bike would hardly start; forbids, though no rule
 };
 

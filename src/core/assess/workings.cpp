@@ -35,7 +35,7 @@ std::optional<Working> packWorking(const Context& c, std::size_t k, const std::s
   const PackModel& m = p.model;
   const Cell& cell = *c.plan.findCell(c.plan.packs[k].cell);
   const std::string at = "/cells/" + cell.id + "/";
-  const ChemistryFacts& facts = factsOf(m.chemistry);
+  const ChemistryFacts& facts = m.facts;
   if (what == "full")
     return Working{"Full voltage of " + m.name,
                    "U = S · U_charge",
@@ -76,7 +76,7 @@ std::optional<Working> packWorking(const Context& c, std::size_t k, const std::s
         "I_cell = I_sust / P",
         {P(c, k),
          input(c, "I_sust", c.figures.demand.sustainedAssumed ? "half of the controller limit, assumed" : "worst ten minutes of the route",
-               text(*c.figures.demand.sustained))},
+               text(*p.perCellSustained * static_cast<double>(m.parallel)))},
         text(*p.perCellSustained),
         "parallel cells share by equal resistance"};
   if (what == "sag" && p.sagAtPeak) {
@@ -152,8 +152,10 @@ std::optional<Working> packWorking(const Context& c, std::size_t k, const std::s
   if (what == "short")
     return Working{"Short current of " + m.name,
                    "I = S · U_charge / R",
-                   {input(c, "U", "full voltage", text(m.full)), input(c, "R", "pack resistance", text(m.resistance()))},
-                   text(p.shortCurrent),
+                   {input(c, "U", "full voltage", text(m.full)),
+                    input(c, "R", "cells at 25 °C, links, own leads; no board", text(p.shortSource.cells + p.shortSource.path)),
+                    input(c, "I_break", "what its fuse must break", text(p.shorts.toBreak))},
+                   text(p.shorts.typical),
                    "Ohm's law"};
   if (what == "mass" && m.mass)
     return Working{"Mass of " + m.name,
@@ -229,8 +231,9 @@ std::optional<Working> elementWorking(const Context& c, const std::string& id) {
         "Headroom of " + e.name, "headroom = rating / I_peak − 1", {}, "rating not known yet", "every element carries the whole current"};
     if (const auto rating = e.counted()) {
       const bool wire = e.kind == ElementKind::Lead || e.kind == ElementKind::MainLead;
-      w.inputs.push_back(
-          input(c, "rating", wire ? e.name + ", at its insulation class in 30 °C air" : e.name, text(*rating), wire ? "" : e.pointer));
+      w.inputs.push_back(input(c, "rating",
+                               wire ? fmt::format("{}, at its insulation class in {} air", e.name, text(hottestAir(c.plan))) : e.name,
+                               text(*rating), wire ? "" : e.pointer));
       w.result = text(*rating);
     }
     if (e.shortTime)
@@ -343,8 +346,9 @@ std::optional<Working> workingOf(const Plan& plan, const Assessment& a, const st
   }
   if (id == "sustained" && f.demand.sustained)
     return Working{"Sustained current",
-                   f.demand.sustainedAssumed ? "half of the controller limit, assumed" : "highest ten-minute mean power / nominal voltage",
-                   {input(c, "P", "worst ten minutes", formatNumber(f.range.worstTenMinutes.value()) + " W")},
+                   f.demand.sustainedAssumed ? "half of the controller limit with its tolerance, assumed"
+                                             : "U·I − R·I² = P at 20 % charge, plus accessories; the pack that stands lowest",
+                   {input(c, "P", "worst ten minutes", formatNumber(f.demand.worst.value_or(Watt(0)).value()) + " W")},
                    text(*f.demand.sustained),
                    "route estimate"};
   if (id == "narrows" && f.narrows >= 0) {

@@ -11,6 +11,9 @@ namespace {
 
 constexpr double longestHours = 400;
 constexpr double mostSteps = 20000;
+const Volt stopAbove(0.02), partialBelow(0.10);  // per cell, around the charge voltage
+const Volt leadLeast(2.38), leadHighest(2.50);   // per cell, cyclic, 25 °C
+constexpr double rounding = 1e-6;
 
 /// State of a charging pack; times in seconds, plain numbers inside.
 struct Charging {
@@ -79,19 +82,22 @@ std::string_view chargeVerdictWord(ChargeVerdict verdict) {
   return "";
 }
 
-Volt excessPerCell(Volt output, int series, Chemistry chemistry) {
-  return output / static_cast<double>(series) - factsOf(chemistry).charge;
+Volt excessPerCell(Volt output, int series, const ChemistryFacts& cells) { return output / static_cast<double>(series) - cells.charge; }
+
+Volt highestOutput(int series, const ChemistryFacts& cells) {
+  if (cells.kind == Chemistry::Nimh) return Volt(1e6);
+  return (cells.kind == Chemistry::Lead ? leadHighest : cells.charge + stopAbove) * series * (1 + rounding);
 }
 
-ChargeVerdict verdictOn(Volt output, int series, Chemistry chemistry) {
-  const Volt excess = excessPerCell(output, series, chemistry);
-  constexpr double rounding = 1e-9;
-  if (excess.value() > 0.02 + rounding) return ChargeVerdict::Stop;
-  return excess.value() >= -0.10 - rounding ? ChargeVerdict::Right : ChargeVerdict::Partial;
+ChargeVerdict verdictOn(Volt output, int series, const ChemistryFacts& cells) {
+  if (cells.kind == Chemistry::Nimh) return ChargeVerdict::Right;
+  if (output > highestOutput(series, cells)) return ChargeVerdict::Stop;
+  const Volt least = cells.kind == Chemistry::Lead ? leadLeast : cells.charge - partialBelow;
+  return output >= least * series * (1 - rounding) ? ChargeVerdict::Right : ChargeVerdict::Partial;
 }
 
-std::optional<StateOfCharge> socReached(Volt output, int series, const RestCurve& curve, Chemistry chemistry) {
-  if (verdictOn(output, series, chemistry) == ChargeVerdict::Stop) return std::nullopt;
+std::optional<StateOfCharge> socReached(Volt output, int series, const RestCurve& curve, const ChemistryFacts& cells) {
+  if (verdictOn(output, series, cells) == ChargeVerdict::Stop) return std::nullopt;
   return curve.inverse(output / static_cast<double>(series));
 }
 
@@ -102,9 +108,8 @@ std::optional<CurrentLimit> smallestLimit(const std::vector<CurrentLimit>& limit
   return *found;
 }
 
-bool mayChargeAt(Celsius cells, Chemistry chemistry) {
-  const ChemistryFacts& facts = factsOf(chemistry);
-  return cells >= facts.chargeFrom && cells <= facts.chargeTo;
+bool mayChargeAt(Celsius temperature, const ChemistryFacts& cells) {
+  return temperature >= cells.chargeFrom && temperature <= cells.chargeTo;
 }
 
 std::optional<Second> ChargeRun::timeTo(StateOfCharge soc) const {

@@ -16,13 +16,16 @@ enum class ChargeVerdict : std::uint8_t { Right, Partial, Stop };
 std::string_view chargeVerdictWord(ChargeVerdict verdict);
 
 /// Volts of a charger's output per cell above (+) or below (−) the charge voltage.
-Volt excessPerCell(Volt output, int series, Chemistry chemistry);
+Volt excessPerCell(Volt output, int series, const ChemistryFacts& cells);
 
-/// Above +0.02 V per cell stop, down to −0.10 V right, lower partial.
-ChargeVerdict verdictOn(Volt output, int series, Chemistry chemistry);
+/// By volts alone. Above +0.02 V per cell stop, down to −0.10 V right, lower partial; lead: right from 2.38 to 2.50 V per cell
+/// (cyclic, 25 °C), stop above. nimh is charged by current until its voltage dips: volts say nothing, always right.
+ChargeVerdict verdictOn(Volt output, int series, const ChemistryFacts& cells);
+/// The highest output that is not yet a stop; far away for nimh.
+Volt highestOutput(int series, const ChemistryFacts& cells);
 
 /// The charge at which the pack rests at the charger's voltage, at most 1; empty when the verdict is Stop.
-std::optional<StateOfCharge> socReached(Volt output, int series, const RestCurve& curve, Chemistry chemistry);
+std::optional<StateOfCharge> socReached(Volt output, int series, const RestCurve& curve, const ChemistryFacts& cells);
 
 /// One limit on the charge current, named.
 struct CurrentLimit {
@@ -32,7 +35,7 @@ struct CurrentLimit {
 /// The smallest; the first listed wins a tie. Empty if there is none.
 std::optional<CurrentLimit> smallestLimit(const std::vector<CurrentLimit>& limits);
 
-bool mayChargeAt(Celsius cells, Chemistry chemistry);
+bool mayChargeAt(Celsius temperature, const ChemistryFacts& cells);
 
 struct ChargeInput {
   RestCurve curve = RestCurve::typical(Chemistry::Nmc);

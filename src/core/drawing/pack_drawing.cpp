@@ -103,7 +103,7 @@ Drawing voltageLadder(const Subject& subject, std::size_t pack, Size size) {
   const PackModel& m = f.packs.at(pack).model;
   const Controller& c = subject.plan.bike.controller;
   const Volt cut = c.cutoff.value_or(Volt(0));
-  const Volt tolerance = c.cutoffTolerance.value_or(Volt(0));
+  const Volt tolerance = cutoffToleranceOf(c);
   std::vector<double> all{m.full.value(), m.lowestUnderLoad.value()};
   if (c.cutoff) all.push_back((cut - tolerance).value());
   if (c.inputMaximum) all.push_back(c.inputMaximum->value());
@@ -176,7 +176,7 @@ Drawing sagCurve(const Subject& subject, std::size_t pack, Size size) {
     pen.text({plot.x(soc), plot.bottomRight.y + 16}, std::to_string(soc) + (soc == 0 ? " %" : ""), Face::SmallFigure, Ink::Soft,
              soc == 0 ? Anchor::End : Anchor::Middle);
   if (f.cutoff > Volt(0)) {
-    const Volt t = subject.plan.bike.controller.cutoffTolerance.value_or(Volt(0));
+    const Volt t = cutoffToleranceOf(subject.plan.bike.controller);
     pen.rectangle({plot.topLeft.x, plot.y((f.cutoff + t).value())}, {plot.bottomRight.x, plot.y((f.cutoff - t).value()) + 1}, Ink::Bank);
     pen.text({plot.topLeft.x + 8, plot.y(f.cutoff.value()) + 4}, "cut-off", Face::Small, Ink::Ink);
   }
@@ -213,7 +213,7 @@ Drawing sagCurve(const Subject& subject, std::size_t pack, Size size) {
   }
   if (p.givesUp) {
     const double at = p.givesUp->value() * 100;
-    const double cut = (f.cutoff + subject.plan.bike.controller.cutoffTolerance.value_or(Volt(0))).value();
+    const double cut = (f.cutoff + cutoffToleranceOf(subject.plan.bike.controller)).value();
     pen.circle({plot.x(at), plot.y(cut)}, 5, Ink::Card, Ink::Stop).width = 2;
     pen.text({std::min(plot.x(at) - 10, plot.bottomRight.x - 12), plot.y(f.cutoff.value()) + 4},
              fmt::format("gives up at {} % in a hard pull", formatNumber(at, 2)), Face::Small, Ink::Ink, Anchor::End);

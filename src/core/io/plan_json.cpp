@@ -250,7 +250,9 @@ std::string writePlan(const Plan& plan) {
   Json headlines = Json::object();
   for (const auto& [key, acceptance] : plan.accepted) {
     append(accepted, key, acceptance.reason);
-    append(headlines, key, acceptance.headline);
+    Json at{{"headline", acceptance.headline}, {"when", acceptance.when}};
+    at["fields"] = acceptance.fields;
+    append(headlines, key, std::move(at));
   }
   json["accepted"] = std::move(accepted);
   json["accepted_at"] = std::move(headlines);
@@ -276,7 +278,7 @@ std::string planSchema() {
   out["properties"]["version"] = {{"const", planVersion}};
   out["properties"]["provenance"] = {{"type", "object"}};
   out["properties"]["accepted"] = {{"type", "object"}, {"additionalProperties", {{"type", "string"}}}};
-  out["properties"]["accepted_at"] = {{"type", "object"}, {"additionalProperties", {{"type", "number"}}}};
+  out["properties"]["accepted_at"] = {{"type", "object"}, {"additionalProperties", {{"type", {"number", "object"}}}}};
   out["required"] = Json::array({"format", "version"});
   return dumped(out, 1) + "\n";
 }

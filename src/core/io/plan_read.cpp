@@ -245,6 +245,19 @@ void readProvenance(Plan& plan, const Json& json) {
   }
 }
 
+/// A figure alone, as older plans have it, or figure, day and fields.
+void readAcceptedAt(Acceptance& acceptance, const Json& at, const std::string& place) {
+  if (at.is_number()) acceptance.headline = at.get<double>();
+  if (!at.is_object()) return;
+  if (at.contains("headline") && at["headline"].is_number()) acceptance.headline = at["headline"].get<double>();
+  if (at.contains("when") && at["when"].is_string()) acceptance.when = textOf(at["when"], place + "/when", Breaks::No);
+  if (!at.contains("fields") || !at["fields"].is_array()) return;
+  if (at["fields"].size() > mostAccepted)
+    refuse(place + "/fields", fmt::format("{} entries", at["fields"].size()), fmt::format("at most {} entries", mostAccepted));
+  for (const Json& field : at["fields"].get_ref<const Json::array_t&>())
+    acceptance.fields.push_back(textOf(field, place + "/fields", Breaks::No));
+}
+
 void readAccepted(Plan& plan, const Json& json, const Json* at) {
   if (!json.is_object()) refuse("/accepted", described(json), "an object by finding");
   if (json.size() > mostAccepted)
@@ -256,9 +269,9 @@ void readAccepted(Plan& plan, const Json& json, const Json* at) {
     static_cast<void>(textOf(key, "/accepted", Breaks::No));
     const std::string place = "/accepted/" + key;
     if (!value.is_string()) refuse(place, described(value), "the reason as text");
-    Acceptance acceptance{textOf(value, place, Breaks::Allowed), 0.0};
-    if (const auto found = headlines.find(key); found != headlines.end() && found->second->is_number())
-      acceptance.headline = found->second->get<double>();
+    Acceptance acceptance;
+    acceptance.reason = textOf(value, place, Breaks::Allowed);
+    if (const auto found = headlines.find(key); found != headlines.end()) readAcceptedAt(acceptance, *found->second, "/accepted_at/" + key);
     plan.accepted.emplace(key, std::move(acceptance));
   }
 }

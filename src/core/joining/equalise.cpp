@@ -23,28 +23,42 @@ void take(ConnectWindow& w, Known<Ampere> limit, double share, const char* name)
 }  // namespace
 
 ConnectWindow connectWindow(const Source& a, const Source& b, const Joint& joint, const ReceivingLimits& limits) {
-  const Volt ua = a.curve.at(a.start) * a.series;
-  const Volt ub = b.curve.at(b.start) * b.series;
+  return connectWindow({a, b}, a.curve.at(a.start) * a.series < b.curve.at(b.start) * b.series ? 0 : 1, joint, limits);
+}
+
+ConnectWindow connectWindow(const std::vector<Source>& all, std::size_t receiving, const Joint& joint, const ReceivingLimits& limits) {
+  const auto rest = [&](std::size_t k) { return all[k].curve.at(all[k].start) * all[k].series; };
+  const Volt low = rest(receiving);
+  Volt high = low;
+  double conductance = 0;
+  double weighted = 0;
+  for (std::size_t k = 0; k < all.size(); ++k) {
+    if (k == receiving) continue;
+    high = std::max(high, rest(k));
+    const double g = 1 / sourceResistance(all[k], joint).value();
+    conductance += g;
+    weighted += g * rest(k).value();
+  }
   ConnectWindow w;
-  w.receiving = ua < ub ? 0 : 1;
-  w.gap = ua < ub ? ub - ua : ua - ub;
-  w.loop = sourceResistance(a, joint) + sourceResistance(b, joint);
-  w.peak = w.gap / w.loop;
+  w.receiving = receiving;
+  w.gap = high - low;
+  w.loop = sourceResistance(all[receiving], joint) + Ohm(1 / conductance);
+  w.peak = std::max(Ampere(0), (Volt(weighted / conductance) - low) / w.loop);
   take(w, limits.chargeLimit, 1.0, "receiving_charge_limit");
   take(w, limits.fuse, fuseShare, "fuse");
   take(w, limits.plug, 1.0, "plug");
-  const ChemistryFacts& facts = factsOf(limits.chemistry);
-  if (limits.cells < facts.chargeFrom || limits.cells > facts.chargeTo) {
+  if (limits.cells < limits.facts.chargeFrom || limits.cells > limits.facts.chargeTo) {
     w.allowed = Ampere(0);
     w.limiting = "temperature";
   } else if (w.allowed && limits.cells < Celsius(10)) {
     w.allowed = *w.allowed * coldShare;
   }
   if (!w.allowed) return w;
-  w.window = *w.allowed * w.loop;
-  const Source& low = w.receiving == 0 ? a : b;
-  const Volt raised = low.curve.at(low.start) + *w.window / static_cast<double>(low.series);
-  w.windowAsCharge = low.curve.inverse(raised) - low.start;
+  // Of the gap, only the part that the others' mean stands above drives current.
+  w.window = w.peak > Ampere(0) ? w.gap * (*w.allowed / w.peak) : *w.allowed * w.loop;
+  const Source& into = all[receiving];
+  const Volt raised = into.curve.at(into.start) + *w.window / static_cast<double>(into.series);
+  w.windowAsCharge = into.curve.inverse(raised) - into.start;
   w.mayConnect = w.gap <= *w.window;
   return w;
 }

@@ -3,6 +3,7 @@
 
 #include <optional>
 #include <string>
+#include <vector>
 
 #include "core/joining/circuit.h"
 
@@ -14,14 +15,14 @@ struct ReceivingLimits {
   Known<Ampere> fuse;         ///< printed rating; counts × 0.75
   Known<Ampere> plug;
   Celsius cells{20};
-  Chemistry chemistry = Chemistry::Nmc;
+  ChemistryFacts facts = factsOf(Chemistry::Nmc);
 };
 
 struct ConnectWindow {
-  std::size_t receiving = 0;  ///< index of the pack with the lower rest voltage
-  Volt gap;                   ///< higher − lower rest voltage
-  Ohm loop;
-  Ampere peak;                          ///< gap / loop at the first instant
+  std::size_t receiving = 0;            ///< index of the pack with the lower rest voltage
+  Volt gap;                             ///< highest − the receiving rest voltage
+  Ohm loop;                             ///< the receiving pack and all the others side by side
+  Ampere peak;                          ///< into the receiving pack at the first instant
   Known<Ampere> allowed;                ///< empty: no limit is known
   std::string limiting;                 ///< "receiving_charge_limit", "fuse", "plug", "temperature"
   Known<Volt> window;                   ///< allowed × loop
@@ -32,6 +33,8 @@ struct ConnectWindow {
 /// Window of two packs: I_allow = min(charge limit, 0.75 × fuse, plug), × 0.4 between 0 and 10 °C, 0 outside
 /// the receiving cells' charging temperatures.
 ConnectWindow connectWindow(const Source& a, const Source& b, const Joint& joint, const ReceivingLimits& receiving);
+/// The same for any number that meet at once: the others act as one source of their mean voltage, weighted by conductance.
+ConnectWindow connectWindow(const std::vector<Source>& all, std::size_t receiving, const Joint& joint, const ReceivingLimits& limits);
 
 struct Equalising {
   Ampere peak;

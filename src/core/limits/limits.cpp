@@ -4,6 +4,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <cmath>
 
 #include "core/wiring/wire_heat.h"
 
@@ -12,7 +13,11 @@ namespace {
 
 constexpr double sustainedShare = 0.5;  // of the controller limit, without a route
 constexpr double worstVoltageShare = 0.85;
-const Celsius ratingAmbient(30);
+constexpr double toleranceShare = 0.05;  // of a limit that is printed without one
+const Ampere leastTolerance(1);
+constexpr double cutoffToleranceShare = 0.5 / 24;
+const Celsius hottestAssumed(35);
+const StateOfCharge lowCharge(0.20);
 constexpr double closedPlug = 0.8;
 
 Known<Ampere> plugRating(const Catalogue& catalogue, const std::string& id, bool closed) {
@@ -24,13 +29,13 @@ Known<Ampere> plugRating(const Catalogue& catalogue, const std::string& id, bool
 /// A lead in a closed housing closes the plugs at its ends in as well.
 bool isClosed(const Run* run) { return run && run->closed; }
 
-/// Current through one pack when `present` packs share a direct joint by conductance, else all of it.
-double shareOf(const Plan& plan, const std::vector<PackModel>& packs, std::size_t k) {
-  if (plan.joining.method != Method::Direct || packs.size() < 3) return 1.0;
+/// Current through one of three or more hard-joined packs, which share by conductance; else all of it.
+double shareOf(const std::vector<std::size_t>& hard, const std::vector<PackModel>& packs, std::size_t k) {
+  if (hard.size() < 3 || std::find(hard.begin(), hard.end(), k) == hard.end()) return 1.0;
   // Worst case with one of the others unplugged: the one that helps most.
   double total = 0;
   double largestOther = 0;
-  for (std::size_t i = 0; i < packs.size(); ++i) {
+  for (const std::size_t i : hard) {
     const double g = 1 / packs[i].resistance().value();
     total += g;
     if (i != k) largestOther = std::max(largestOther, g);
@@ -92,14 +97,23 @@ struct Builder {
       add(ElementKind::JoinerInput, index, p.id + "/input", "joiner input of " + model.name, "/joining/part/input_A",
           plan.joining.part.input);
     const bool apart = plan.joining.limitWhileApart && plan.packs.size() > 1;
+    const Known<Ampere> sustained = sustainedOf(demand, loadedPack(model));
     for (std::size_t i = first; i < out.size(); ++i) {
-      if (apart)
-        out[i].peak = *plan.joining.limitWhileApart + plan.bike.controller.currentTolerance.value_or(Ampere(0)) + demand.accessories;
-      if (out[i].peak && demand.peak) out[i].peak = std::min(*out[i].peak, *demand.peak) * share;
-      if (out[i].sustained) out[i].sustained = *out[i].sustained * share;
+      Element& e = out[i];
+      // A lead may have to carry everything by itself whoever else is plugged in.
+      const double part = e.kind == ElementKind::Lead ? 1.0 : share;
+      e.sustained = sustained;
+      if (apart) e.peak = *plan.joining.limitWhileApart + demand.tolerance + demand.accessories;
+      if (e.peak && demand.peak) {
+        e.promised = apart && *e.peak < *demand.peak;
+        e.peak = std::min(*e.peak, *demand.peak) * part;
+      }
+      if (e.sustained) e.sustained = *e.sustained * part;
+      if (e.promised && e.sustained) e.sustained = std::min(*e.sustained, *e.peak);
       if (!behind.peak) continue;
-      out[i].peak = behind.peak;
-      out[i].sustained = behind.sustained;
+      e.peak = behind.peak;
+      e.sustained = behind.sustained;
+      e.promised = false;
     }
   }
 
@@ -107,7 +121,7 @@ struct Builder {
     std::string pointer;
     for (std::size_t i = 0; run && i < plan.wiring.runs.size(); ++i)
       if (&plan.wiring.runs[i] == run) pointer = fmt::format("/wiring/runs/{}/size", i);
-    add(kind, pack, std::move(id), std::move(name), std::move(pointer), leadRating(run, ratingAmbient));
+    add(kind, pack, std::move(id), std::move(name), std::move(pointer), leadRating(run, hottestAir(plan)));
   }
 };
 
@@ -127,24 +141,67 @@ Known<Ampere> converterInput(const ConverterPart& part, Volt bus, Volt at) {
   return most / efficiency / std::max(at, Volt(1)) + Ampere(part.standby.value_or(assumed.standby));
 }
 
+namespace {
+
+/// The highest of the value that counts and those kept beside it.
+Known<Ampere> highestLimit(const Plan& plan) {
+  Known<Ampere> limit = plan.bike.controller.currentLimit;
+  const auto beside = plan.provenance.find("/bike/controller/current_max_A");
+  if (beside == plan.provenance.end()) return limit;
+  for (const Alternative& other : beside->second.also)
+    if (std::holds_alternative<double>(other.value)) limit = std::max(limit.value_or(Ampere(0)), Ampere(std::get<double>(other.value)));
+  return limit;
+}
+
+}  // namespace
+
 Demand demandOf(const Plan& plan, Known<Watt> worstTenMinutes, Known<Volt> nominal) {
   const Controller& c = plan.bike.controller;
   Demand d;
   Watt before;
   for (const Accessory& a : plan.bike.accessories)
     if (a.tap != Tap::Controller) before += a.power.value_or(Watt(0));
-  const Volt low = c.cutoff.value_or(nominal.value_or(Volt(0)));
+  const Volt low = c.cutoff ? *c.cutoff - cutoffToleranceOf(c) : nominal.value_or(Volt(0));
   if (before > Watt(0) && low > Volt(0)) d.accessories = before / (low * worstVoltageShare);
-  if (c.currentLimit) d.peak = *c.currentLimit + c.currentTolerance.value_or(Ampere(0)) + d.accessories;
-  if (worstTenMinutes && nominal) {
-    d.sustained = *worstTenMinutes / *nominal;
-    d.sustainedAssumed = false;
-    if (d.peak) d.sustained = std::min(*d.sustained, *d.peak);
-  } else if (c.currentLimit) {
-    d.sustained = *c.currentLimit * sustainedShare;
+  d.limit = highestLimit(plan);
+  if (d.limit) {
+    d.tolerance = c.currentTolerance.value_or(std::max(leastTolerance, *d.limit * toleranceShare));
+    d.peak = *d.limit + d.tolerance + d.accessories;
+  }
+  if (worstTenMinutes) {
+    d.worst = std::max(Watt(0), *worstTenMinutes - before);
+    d.sustainedAssumed = std::any_of(plan.routes.begin(), plan.routes.end(), [](const Route& r) { return !r.climb; });
   }
   return d;
 }
+
+LoadedPack loadedPack(const PackModel& m) { return {m.curve.at(lowCharge) * m.series, m.resistance() + m.slow}; }
+
+Known<Ampere> sustainedOf(const Demand& d, const LoadedPack& pack) {
+  Known<Ampere> amps;
+  if (d.worst) {
+    const double u = pack.rest.value();
+    const double r = pack.resistance.value();
+    const double p = d.worst->value();
+    // The high-voltage root of U·I − R·I² = P; a pack that cannot give it is taken at its largest power.
+    const double root = u * u - 4 * r * p;
+    amps = Ampere(root > 0 && r > 0 ? (u - std::sqrt(root)) / (2 * r) : r > 0 ? u / (2 * r) : p / std::max(u, 1.0)) + d.accessories;
+  }
+  if (d.limit && d.sustainedAssumed) amps = std::max(amps, Known<Ampere>((*d.limit + d.tolerance) * sustainedShare + d.accessories));
+  if (amps && d.peak) amps = std::min(*amps, *d.peak);
+  return amps;
+}
+
+Volt cutoffToleranceOf(const Controller& c) { return c.cutoffTolerance.value_or(c.cutoff.value_or(Volt(0)) * cutoffToleranceShare); }
+
+Celsius hottestAir(const Plan& plan) { return std::max(plan.hottest.value_or(hottestAssumed), plan.ambient); }
+
+namespace {
+
+/// A headroom that is only rounding below nothing is nothing.
+double withoutRounding(double headroom) { return headroom < 0 && headroom > -1e-6 ? 0.0 : headroom; }
+
+}  // namespace
 
 Known<Ampere> Element::counted() const {
   if (shortCounts && shortTime && (!continuous || *shortTime > *continuous)) return shortTime;
@@ -154,17 +211,18 @@ Known<Ampere> Element::counted() const {
 std::optional<double> Element::headroomAtPeak() const {
   const Known<Ampere> rating = counted();
   if (!rating || !peak || *peak <= Ampere(0)) return std::nullopt;
-  return *rating / *peak - 1;
+  return withoutRounding(*rating / *peak - 1);
 }
 
 std::optional<double> Element::headroomSustained() const {
   if (!continuous || !sustained || *sustained <= Ampere(0)) return std::nullopt;
-  return *continuous / *sustained - 1;
+  return withoutRounding(*continuous / *sustained - 1);
 }
 
 std::vector<Element> elementsOf(const Plan& plan, const std::vector<PackModel>& packs, const Catalogue& catalogue, const Demand& demand) {
   Builder b{plan, catalogue, demand, {}};
   const auto fedBy = converterPack(plan);
+  const std::vector<std::size_t> hard = hardJoined(plan);
   for (std::size_t k = 0; k < packs.size(); ++k) {
     Builder::Behind behind;
     if (fedBy == k) {
@@ -173,7 +231,7 @@ std::vector<Element> elementsOf(const Plan& plan, const std::vector<PackModel>& 
       const Volt low = converterLowestInput(part, packs[k]);
       behind = {converterInput(part, bus, low), converterInput(part, bus, std::max(low, packs[k].nominal))};
     }
-    b.pack(k, packs[k], shareOf(plan, packs, k), behind);
+    b.pack(k, packs[k], shareOf(hard, packs, k), behind);
   }
   if (packs.size() > 1 && plan.joining.method != Method::Direct)
     b.add(ElementKind::JoinerTotal, -1, "joint/total", "joiner", "/joining/part/total_A", plan.joining.part.total);

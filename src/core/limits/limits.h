@@ -14,14 +14,33 @@ namespace usherwright {
 
 /// What the controller and everything tapped before it draw.
 struct Demand {
-  Known<Ampere> peak;            ///< limit + tolerance + accessories before the controller; empty if the limit is unknown
-  Known<Ampere> sustained;       ///< highest ten-minute mean
-  bool sustainedAssumed = true;  ///< no route: half of the controller's limit
-  Ampere accessories;            ///< tapped before the controller, P/(0.85·Vcut)
+  Known<Ampere> limit;  ///< the highest of all that is stated: the field and the values kept beside it
+  Ampere tolerance;     ///< of the limit; not printed: max(1 A, 5 %)
+  Ampere accessories;   ///< tapped before the controller, P/(0.85·(Vcut − its tolerance))
+  Known<Ampere> peak;   ///< limit + tolerance + accessories; empty if the limit is unknown
+  Known<Watt> worst;    ///< highest ten-minute mean of the rides, without those accessories; empty without a ride
+  /// The largest that any pack carries for long by itself; figuresOf() fills it from sustainedOf().
+  Known<Ampere> sustained;
+  bool sustainedAssumed = true;  ///< no ride, or one of unknown climb: at least half of the limit with its tolerance
 };
 
-/// `worstTenMinutes` is empty without a route; `nominal` turns it into amperes.
+/// `worstTenMinutes` of battery power is empty without a ride; `nominal` stands in for a cut-off that is not known. A ride
+/// whose climb nobody entered says what it takes on the flat: half of the limit counts then, if that is more.
 Demand demandOf(const Plan& plan, Known<Watt> worstTenMinutes, Known<Volt> nominal);
+
+/// A source at 20 % charge, as it is loaded for long.
+struct LoadedPack {
+  Volt rest;       ///< S·U(0.2)
+  Ohm resistance;  ///< cells, slow part, links, BMS, own leads
+};
+LoadedPack loadedPack(const PackModel& model);
+/// Sustained amperes at a pack's own loaded volts, never above the peak. Empty without a ride and a limit.
+Known<Ampere> sustainedOf(const Demand& demand, const LoadedPack& pack);
+
+/// Tolerance of the cut-off; not printed: 0.5 V per 24 V.
+Volt cutoffToleranceOf(const Controller& controller);
+/// The hottest air that leads lie in; not known: 35 °C.
+Celsius hottestAir(const Plan& plan);
 
 enum class ElementKind : std::uint8_t { Cells, Bms, Fuse, Plug, Lead, JoinerInput, JoinerTotal, MainLead, MainPlug };
 
@@ -38,6 +57,9 @@ struct Element {
   bool shortCounts = false;  ///< the plan shows that the peak cannot last longer
   Known<Ampere> peak;        ///< demand on this element
   Known<Ampere> sustained;
+
+  /// A rider's promise alone (a lower limit kept while the packs differ) spares this element the whole peak.
+  bool promised = false;
 
   /// The rating that counts: the short one only where it may.
   Known<Ampere> counted() const;
@@ -67,5 +89,8 @@ int narrowsOf(const std::vector<Element>& elements);
 
 /// Rating of a lead: the current at which its insulation reaches its class in its surroundings.
 Known<Ampere> leadRating(const Run* run, Celsius ambient);
+
+/// a against a limit, with 1e-6 of rounding allowed.
+inline bool exceeds(double a, double limit) { return a > limit * (1 + 1e-6); }
 
 }  // namespace usherwright

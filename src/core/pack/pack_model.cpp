@@ -74,14 +74,15 @@ CellSize sizeOfForm(const std::string& form) {
 }
 
 PackModel packModel(const Pack& pack, const Cell& cell, Celsius ambient) {
-  const ChemistryFacts& facts = factsOf(cell.chemistry);
+  const ChemistryFacts facts = factsOf(cell);
   PackModel m;
   m.id = pack.id;
   m.name = shownName(pack);
-  m.chemistry = cell.chemistry;
+  m.chemistry = chemistryOf(cell);
+  m.facts = facts;
   m.series = pack.series;
   m.parallel = pack.parallel;
-  m.curve = cell.restCurve.empty() ? RestCurve::typical(cell.chemistry) : RestCurve(cell.restCurve);
+  m.curve = cell.restCurve.empty() ? RestCurve::typical(m.chemistry) : RestCurve(cell.restCurve);
   m.temperature = pack.temperature.value_or(ambient);
   m.derated = !cell.verified;
   const double f = resistanceFactor(m.temperature);
@@ -115,7 +116,7 @@ PackModel packModel(const Pack& pack, const Cell& cell, Celsius ambient) {
   if (cell.continuous) m.continuous = *cell.continuous * (p * trust);
   if (cell.peak) m.shortTime = *cell.peak * (p * trust);
   m.shortTimeFor = cell.peakTime.value_or(Second(10));
-  if (cell.charge) m.cellCharge = *cell.charge * p;
+  if (cell.charge) m.cellCharge = *cell.charge * (p * trust * std::min(1.0, pack.soh.value()));
   if (pack.mass) m.mass = pack.mass;
   else if (cell.mass) m.mass = Kilogram(*cell.mass) * (s * p * massOverCells);
   if (pack.price) m.cost = pack.price;
@@ -133,6 +134,11 @@ StateOfCharge givesUpAt(const PackModel& pack, Ampere load, Ohm path, Volt cutof
   const Ohm slow = pack.slow * slowShareAfterTenSeconds(pack);
   const Volt needed = cutoff + load * (pack.cells + pack.inside + path + slow);
   return pack.curve.inverse(needed / static_cast<double>(pack.series));
+}
+
+Second whileCharged(const PackModel& pack, double meanSquareCurrent, Second time) {
+  if (meanSquareCurrent <= 0) return time;
+  return std::min(time, Second(pack.capacity.value() * 3600 / std::sqrt(meanSquareCurrent)));
 }
 
 Kelvins temperatureRise(const PackModel& pack, Watt heat, Second time) {

@@ -13,6 +13,7 @@ struct PackModel {
   std::string id;
   std::string name;
   Chemistry chemistry = Chemistry::Nmc;
+  ChemistryFacts facts = factsOf(Chemistry::Nmc);  ///< the cell's own volts and windows where it states them
   int series = 1;
   int parallel = 1;
   RestCurve curve = RestCurve::typical(Chemistry::Nmc);
@@ -68,6 +69,9 @@ Volt voltageAfterTenSeconds(const PackModel& pack, StateOfCharge soc, Ampere loa
 
 /// The charge at which a load held for ten seconds pulls the source down to `cutoff`; 1 if it never stays above.
 StateOfCharge givesUpAt(const PackModel& pack, Ampere load, Ohm path, Volt cutoff);
+
+/// `time`, or until the pack's charge is gone at a mean square current, whichever is sooner: no heat without charge.
+Second whileCharged(const PackModel& pack, double meanSquareCurrent, Second time);
 
 /// Rise of the pack's temperature after `time` at a heat, first order: Rth = 1/(h·A), 0.9 kJ/(kg·K), h = 5 W/m²K (closed).
 Kelvins temperatureRise(const PackModel& pack, Watt heat, Second time);

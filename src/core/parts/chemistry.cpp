@@ -2,6 +2,7 @@
 #include "core/parts/chemistry.h"
 
 #include <algorithm>
+#include <cmath>
 #include <utility>
 
 #include "core/quantity/problem.h"
@@ -24,9 +25,10 @@ constexpr Row leadRest{1.890, 1.902, 1.913, 1.925, 1.937, 1.949, 1.960, 1.972, 1
 constexpr Row nimhRest{1.100, 1.190, 1.220, 1.235, 1.245, 1.253, 1.260, 1.265, 1.270, 1.275, 1.280,
                        1.285, 1.290, 1.295, 1.300, 1.308, 1.315, 1.325, 1.335, 1.355, 1.380};
 
-ChemistryFacts row(std::string_view name, std::array<double, 3> volts, std::array<double, 2> storage, std::array<double, 4> temperatures,
-                   double absoluteMinimum) {
-  return {name,
+ChemistryFacts row(Chemistry kind, std::string_view name, std::array<double, 3> volts, std::array<double, 2> storage,
+                   std::array<double, 4> temperatures, std::array<double, 2> lowest) {
+  return {kind,
+          name,
           Volt(volts[0]),
           Volt(volts[1]),
           Volt(volts[2]),
@@ -36,7 +38,8 @@ ChemistryFacts row(std::string_view name, std::array<double, 3> volts, std::arra
           Celsius(temperatures[1]),
           Celsius(temperatures[2]),
           Celsius(temperatures[3]),
-          Volt(absoluteMinimum)};
+          Volt(lowest[0]),
+          Volt(lowest[1])};
 }
 
 const Row& restRow(Chemistry chemistry) {
@@ -69,14 +72,17 @@ double interpolated(const Factors& table, double x) {
 }  // namespace
 
 const ChemistryFacts& factsOf(Chemistry chemistry) {
-  static const std::array<ChemistryFacts, 6> table{row("nmc", {4.20, 3.60, 2.80}, {0.30, 0.60}, {0, 45, -20, 60}, 2.5),
-                                                   row("lipo", {4.20, 3.70, 3.00}, {0.40, 0.60}, {0, 45, -10, 60}, 2.5),
-                                                   row("lmo", {4.20, 3.80, 3.00}, {0.30, 0.60}, {0, 45, -20, 60}, 2.5),
-                                                   row("lfp", {3.65, 3.20, 2.50}, {0.30, 0.60}, {0, 45, -20, 60}, 2.0),
-                                                   row("lead", {2.42, 2.00, 1.75}, {1.00, 1.00}, {-10, 40, -20, 50}, 0),
-                                                   row("nimh", {1.45, 1.20, 1.00}, {0.40, 0.40}, {0, 40, -10, 50}, 0)};
+  static const std::array<ChemistryFacts, 6> table{
+      row(Chemistry::Nmc, "nmc", {4.20, 3.60, 2.80}, {0.30, 0.60}, {0, 45, -20, 60}, {2.5, 2.0}),
+      row(Chemistry::Lipo, "lipo", {4.20, 3.70, 3.00}, {0.40, 0.60}, {0, 45, -10, 60}, {2.5, 2.0}),
+      row(Chemistry::Lmo, "lmo", {4.20, 3.80, 3.00}, {0.30, 0.60}, {0, 45, -20, 60}, {2.5, 2.0}),
+      row(Chemistry::Lfp, "lfp", {3.65, 3.20, 2.50}, {0.30, 0.60}, {0, 45, -20, 60}, {2.0, 1.5}),
+      row(Chemistry::Lead, "lead", {2.42, 2.00, 1.75}, {1.00, 1.00}, {-10, 40, -20, 50}, {1.70, 0}),
+      row(Chemistry::Nimh, "nimh", {1.45, 1.20, 1.00}, {0.40, 0.40}, {0, 40, -10, 50}, {0.90, 0})};
   return table[static_cast<std::size_t>(chemistry)];
 }
+
+bool isSameChargeClass(Chemistry a, Chemistry b) { return std::abs((factsOf(a).charge - factsOf(b).charge).value()) < 0.01; }
 
 bool isLithium(Chemistry chemistry) { return chemistry != Chemistry::Lead && chemistry != Chemistry::Nimh; }
 

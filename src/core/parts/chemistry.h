@@ -14,6 +14,7 @@ namespace usherwright {
 enum class Chemistry : std::uint8_t { Nmc, Lipo, Lmo, Lfp, Lead, Nimh };
 
 struct ChemistryFacts {
+  Chemistry kind = Chemistry::Nmc;
   std::string_view name;
   Volt charge;  ///< per cell, at full charge
   Volt nominal;
@@ -24,10 +25,14 @@ struct ChemistryFacts {
   Celsius chargeTo;
   Celsius dischargeFrom;
   Celsius dischargeTo;
-  Volt absoluteMinimum;  ///< no group may go below this with one barrier failed (0 = not stated)
+  Volt absoluteMinimum;  ///< no group may go below this with one barrier failed
+  Volt rejectBelow;      ///< a group read below this is never charged again; 0: not stated
 };
 
 const ChemistryFacts& factsOf(Chemistry chemistry);
+
+/// The charge voltage that boards and chargers of a chemistry are made for: 4.20, 3.65, 2.42, 1.45 V.
+bool isSameChargeClass(Chemistry a, Chemistry b);
 
 /// Lithium chemistries need a BMS that senses every group.
 bool isLithium(Chemistry chemistry);

@@ -4,6 +4,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <cctype>
 #include <charconv>
 #include <set>
 
@@ -252,7 +253,7 @@ Expected<Plan> withChargerFor(const Plan& plan, std::size_t packIndex) {
   Charger charger;
   charger.id = freshId(plan, "charger-" + pack.id);
   charger.name = "charger for " + shownName(pack);
-  charger.output = factsOf(cell->chemistry).charge * pack.series;
+  charger.output = factsOf(*cell).charge * pack.series;
   charger.current = Ampere(2);
   charger.chemistry = cell->chemistry;
   charger.plug = pack.chargePort;
@@ -291,13 +292,16 @@ Plan withRoute(const Plan& plan) {
 }
 
 Expected<Plan> withAcceptance(const Plan& plan, const std::string& key, const Acceptance& acceptance) {
-  if (trimmed(acceptance.reason).empty()) return unexpected("reason", "nothing", "why this is acceptable, in a few words");
+  const std::string said = trimmed(acceptance.reason);
+  if (std::none_of(said.begin(), said.end(), [](unsigned char c) { return std::isalnum(c) || c >= 0x80; }))
+    return unexpected("reason", said.empty() ? "nothing" : inQuotes(said), "why this is acceptable, in a few words");
   if (acceptance.reason.size() > mostTextBytes)
     return unexpected("reason", fmt::format("{} characters", acceptance.reason.size()),
                       fmt::format("at most {} characters", mostTextBytes));
   if (const auto stray = strayIn(acceptance.reason, Breaks::Allowed)) return unexpected("reason", *stray, "plain text");
   Plan next = plan;
-  next.accepted[key] = {trimmed(acceptance.reason), acceptance.headline};
+  next.accepted[key] = acceptance;
+  next.accepted[key].reason = trimmed(acceptance.reason);
   return next;
 }
 

@@ -44,7 +44,7 @@ Expected<Plan> withoutCharger(const Plan& plan, std::size_t index);
 /// Adds a first route of 20 km, assumed until it is measured. A plan with a route stays as it is.
 Plan withRoute(const Plan& plan);
 
-/// Accepts a Mind: key "<rule>@<part>", a reason in words, the headline figure it holds for.
+/// Accepts a Mind: key "<rule>@<part>", a reason in words, and the figure, the fields and the day that it holds for.
 Expected<Plan> withAcceptance(const Plan& plan, const std::string& key, const Acceptance& acceptance);
 Plan withoutAcceptance(const Plan& plan, const std::string& key);
 

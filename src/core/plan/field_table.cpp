@@ -28,6 +28,8 @@ constexpr Words<4> loadWords{"power", "current", "hilly", "profile"};
 constexpr Words<3> insulationWords{"silicone", "pvc", "xlpe"};
 constexpr Words<3> selectorWords{"none", "115", "230"};
 constexpr Words<4> polarityWords{"centre-plus", "centre-minus", "pin1-plus", "pin1-minus"};
+constexpr Words<2> poleWords{"plus", "minus"};
+constexpr Words<3> placeWords{"port", "discharge", "bus"};
 constexpr Words<3> surfaceWords{"road", "gravel", "soft"};
 
 }  // namespace
@@ -117,6 +119,14 @@ std::span<const std::string_view> wordsOf<Selector>() {
   return selectorWords;
 }
 template <>
+std::span<const std::string_view> wordsOf<Pole>() {
+  return poleWords;
+}
+template <>
+std::span<const std::string_view> wordsOf<ChargePlace>() {
+  return placeWords;
+}
+template <>
 std::span<const std::string_view> wordsOf<Surface>() {
   return surfaceWords;
 }
@@ -147,6 +157,9 @@ std::span<const FieldSpec> fieldsOf<Plan>() {
       whenEmpty(row<&Plan::shipping>("shipping", "shipping", Kind::Price, inBike, {0, 1e6}, "of all parts together"), "none"),
       row<&Plan::ambient>("ambient_C", "air temperature", Kind::Temperature, inBike, {-40, 60},
                           "the coldest day that counts, on a thermometer in the shade"),
+      whenEmpty(row<&Plan::hottest>("hottest_C", "hottest air", Kind::Temperature, inBike, {0, 70},
+                                    "the hottest day that counts, where the leads lie"),
+                "35"),
       whenEmpty(row<&Plan::meterAccuracy>("meter_accuracy", "meter accuracy", Kind::Fraction, inBike, {0, 0.1}, "meter's manual, DC volts"),
                 "0.5"),
       whenEmpty(row<&Plan::meterDigit>("meter_digit_V", "meter's last digit", Kind::Voltage, inBike, {0, 1}, "the smallest step it shows"),
@@ -221,6 +234,8 @@ std::span<const FieldSpec> fieldsOf<Accessory>() {
   static const Rows rows{row<&Accessory::name>("name", "accessory", Kind::Text, inBike),
                          row<&Accessory::power>("power_W", "accessory power", Kind::Power, inBike, {0, 1000}, "printed on it"),
                          row<&Accessory::maximum>("max_V", "its maximum", Kind::Voltage, inBike, {0, 200}, "printed on it"),
+                         row<&Accessory::leadVolts>("lead_V", "its lead reads", Kind::Voltage, inBike, {0, 200},
+                                                    "meter on the lead that feeds it, key on: it is often the battery's"),
                          row<&Accessory::tap>("tap", "fed from", Kind::Choice, inBike),
                          row<&Accessory::parked>("parked_mA", "draw while parked", Kind::SmallCurrent, inBike, {0, 1000},
                                                  "a meter in series with everything off")};
@@ -263,7 +278,9 @@ template <>
 std::span<const FieldSpec> fieldsOf<Cell>() {
   static const Rows rows{
       row<&Cell::name>("name", "cell", Kind::Text, inPack),
-      row<&Cell::chemistry>("chemistry", "chemistry", Kind::Choice, inPack),
+      whenEmpty(row<&Cell::chemistry>("chemistry", "chemistry", Kind::Choice, inPack, {0, 0},
+                                      "printed on the cell or the pack; the rested volts of a full cell settle it"),
+                "nmc"),
       row<&Cell::form>("form", "size", Kind::Text, inPack),
       row<&Cell::capacity>("capacity_Ah", "cell capacity", Kind::Charge, inPack, {0.05, 500}, "a full discharge at 0.2 C, in Ah"),
       row<&Cell::resistance>("resistance_mohm", "cell resistance", Kind::Resistance, inPack, {0.02, 2000},
@@ -272,6 +289,19 @@ std::span<const FieldSpec> fieldsOf<Cell>() {
       row<&Cell::peak>("peak_A", "cell short-time", Kind::Current, inPack, {0.05, 2000}, "data sheet"),
       row<&Cell::peakTime>("peak_s", "for", Kind::Duration, inPack, {0.1, 600}, "data sheet"),
       row<&Cell::charge>("charge_A", "cell charge limit", Kind::Current, inPack, {0.01, 1000}, "data sheet"),
+      whenEmpty(row<&Cell::chargeVolts>("charge_V", "charged to", Kind::Voltage, inPack, {0.5, 5}, "data sheet: charge voltage"),
+                "chemistry"),
+      whenEmpty(row<&Cell::nominalVolts>("nominal_V", "nominal", Kind::Voltage, inPack, {0.5, 5}, "data sheet"), "chemistry"),
+      whenEmpty(row<&Cell::minimumVolts>("minimum_V", "lowest under load", Kind::Voltage, inPack, {0.3, 4}, "data sheet: end of discharge"),
+                "chemistry"),
+      whenEmpty(row<&Cell::absoluteMinimumVolts>("absolute_minimum_V", "never below", Kind::Voltage, inPack, {0.3, 4}, "data sheet"),
+                "chemistry"),
+      whenEmpty(row<&Cell::chargeFrom>("charge_from_C", "charges from", Kind::Temperature, inPack, {-40, 60}, "data sheet"), "chemistry"),
+      whenEmpty(row<&Cell::chargeTo>("charge_to_C", "charges up to", Kind::Temperature, inPack, {0, 90}, "data sheet"), "chemistry"),
+      whenEmpty(row<&Cell::dischargeFrom>("discharge_from_C", "discharges from", Kind::Temperature, inPack, {-60, 40}, "data sheet"),
+                "chemistry"),
+      whenEmpty(row<&Cell::dischargeTo>("discharge_to_C", "discharges up to", Kind::Temperature, inPack, {20, 120}, "data sheet"),
+                "chemistry"),
       row<&Cell::mass>("mass_g", "cell mass", Kind::CellMass, inPack, {0.5, 20000}, "kitchen scales"),
       row<&Cell::price>("price", "cell price", Kind::Price, inPack, {0, 10000}),
       row<&Cell::verified>("verified", "tested", Kind::Flag, inPack, {0, 0}, "a capacity test of a sample, logged"),
@@ -335,9 +365,12 @@ std::span<const FieldSpec> fieldsOf<Pack>() {
       row<&Pack::competence>("competence", "who does the work", Kind::Text, inPack, {0, 0},
                              "above 60 V: who does the work, and why they are competent"),
       row<&Pack::plug>("plug", "plug", Kind::ConnectorId, inJoining),
-      row<&Pack::plugLiveSide>("plug_live_side", "live side has", Kind::Choice, inJoining),
+      whenEmpty(row<&Pack::plugLiveSide>("plug_live_side", "live side has", Kind::Choice, inJoining, {0, 0},
+                                         "look into the pack's half of the plug"),
+                "sockets"),
       row<&Pack::chargePort>("charge_port", "charge port", Kind::ConnectorId, inCharging),
-      row<&Pack::chargePolarity>("charge_polarity", "port polarity", Kind::Choice, inCharging),
+      row<&Pack::chargePolarity>("charge_polarity", "port polarity", Kind::Choice, inCharging, {0, 0},
+                                 "meter on the port, sign and volts, nothing plugged in"),
       row<&Pack::chargeLeadSize>("charge_lead_size", "charge lead", Kind::Wire, inCharging)};
   return rows;
 }
@@ -346,15 +379,18 @@ template <>
 std::span<const FieldSpec> fieldsOf<Bms>() {
   static const Rows rows{
       row<&Bms::name>("name", "BMS", Kind::Text, inPack),
-      row<&Bms::present>("present", "BMS fitted", Kind::Flag, inPack),
+      row<&Bms::present>("present", "BMS fitted", Kind::Flag, inPack, {0, 0}, "look inside, or the seller's picture of it"),
       row<&Bms::series>("series", "BMS series count", Kind::Count, inPack, {1, 200}, "count its sense leads less one"),
       row<&Bms::chemistry>("chemistry", "BMS chemistry", Kind::Choice, inPack),
-      row<&Bms::port>("port", "BMS port", Kind::Choice, inPack),
+      whenEmpty(row<&Bms::port>("port", "BMS port", Kind::Choice, inPack, {0, 0},
+                                "charge and discharge minus on one lead: common; on two: separate"),
+                "common"),
       row<&Bms::continuous>("continuous_A", "BMS continuous", Kind::Current, inPack, {0.5, 1000}, "printed on the board"),
       row<&Bms::peak>("peak_A", "BMS short-time", Kind::Current, inPack, {0.5, 2000}, "data sheet of the board"),
       row<&Bms::peakTime>("peak_s", "for", Kind::Duration, inPack, {0.01, 600}, "data sheet of the board"),
       row<&Bms::charge>("charge_A", "BMS charge limit", Kind::Current, inPack, {0.1, 500}, "printed on the board"),
       row<&Bms::chargeTrip>("charge_trip_A", "charge trip", Kind::Current, inPack, {0.1, 500}, "data sheet of the board"),
+      row<&Bms::trip>("trip_A", "over-current trip", Kind::Current, inPack, {0.5, 5000}, "data sheet or settings of the board"),
       row<&Bms::balance>("balance_mA", "balance current", Kind::SmallCurrent, inPack, {1, 10000}, "data sheet of the board"),
       whenEmpty(row<&Bms::resistance>("resistance_mohm", "BMS resistance", Kind::Resistance, inPack, {0, 500}), "8"),
       whenEmpty(row<&Bms::cellCutoff>("cell_cutoff_V", "BMS low cut", Kind::Voltage, inPack, {0.5, 4}, "data sheet of the board"),
@@ -385,9 +421,15 @@ std::span<const FieldSpec> fieldsOf<Fuse>() {
 template <>
 std::span<const FieldSpec> fieldsOf<Reading>() {
   static const Rows rows{
-      row<&Reading::when>("when", "read on", Kind::Text, inPack), row<&Reading::of>("of", "readings of", Kind::Choice, inPack),
+      row<&Reading::when>("when", "read on", Kind::Text, inPack),
+      row<&Reading::of>("of", "readings of", Kind::Choice, inPack),
       row<&Reading::pack>("pack_V", "pack reading", Kind::Voltage, inPack, {0, 1000}, "meter at the plug, rested 30 min"),
-      row<&Reading::rested>("rested_min", "rested", Kind::Minutes, inPack, {0, 1e6})};
+      row<&Reading::rested>("rested_min", "rested", Kind::Minutes, inPack, {0, 1e6}),
+      whenEmpty(row<&Reading::meterAccuracy>("meter_accuracy", "meter of this one", Kind::Fraction, inPack, {0, 0.1},
+                                             "meter's manual, DC volts"),
+                "the plan's"),
+      whenEmpty(row<&Reading::meterDigit>("meter_digit_V", "its last digit", Kind::Voltage, inPack, {0, 1}, "the smallest step it shows"),
+                "the plan's")};
   return rows;
 }
 
@@ -422,6 +464,7 @@ std::span<const FieldSpec> fieldsOf<JoinPart>() {
   static const Rows rows{
       row<&JoinPart::input>("input_A", "joiner, per input", Kind::Current, inJoining, {0.5, 1000}, "printed on the joiner"),
       row<&JoinPart::total>("total_A", "joiner, total", Kind::Current, inJoining, {0.5, 1000}, "printed on the joiner"),
+      row<&JoinPart::inputs>("inputs", "joiner's inputs", Kind::Count, inJoining, {1, 20}, "count them"),
       row<&JoinPart::voltage>("voltage_V", "joiner voltage", Kind::Voltage, inJoining, {5, 1000}, "printed on the joiner"),
       whenEmpty(row<&JoinPart::forwardDrop>("forward_V", "forward drop", Kind::Voltage, inJoining, {0, 3}), "method"),
       whenEmpty(row<&JoinPart::onResistance>("on_mohm", "joiner resistance", Kind::Resistance, inJoining, {0, 500}), "method"),
@@ -439,6 +482,8 @@ std::span<const FieldSpec> fieldsOf<ConverterPart>() {
       row<&ConverterPart::source>("source", "pack behind it", Kind::Text, inJoining, {0, 0}, "id of the pack; empty: the last one"),
       row<&ConverterPart::second>("second_joint", "the others by", Kind::Choice, inJoining),
       row<&ConverterPart::set>("set_V", "converter set to", Kind::Voltage, inJoining, {5, 500}, "no-load output on a meter"),
+      row<&ConverterPart::fallback>("fallback_V", "falls back to", Kind::Voltage, inJoining, {5, 500},
+                                    "its output when the setting is lost: manual, or the trimmer at its stop"),
       row<&ConverterPart::output>("output_A", "converter output", Kind::Current, inJoining, {0.1, 500}, "printed on the converter"),
       row<&ConverterPart::power>("power_W", "converter power", Kind::Power, inJoining, {1, 20000}, "printed on the converter"),
       whenEmpty(row<&ConverterPart::efficiency>("efficiency", "efficiency", Kind::Fraction, inJoining, {0.5, 1}, "data sheet"), "92"),
@@ -469,6 +514,8 @@ std::span<const FieldSpec> fieldsOf<Run>() {
       required(row<&Run::id>("id", "run id", Kind::Text, inJoining)),
       row<&Run::from>("from", "from", Kind::Text, inJoining),
       row<&Run::to>("to", "to", Kind::Text, inJoining),
+      row<&Run::fromPole>("from_pole", "from the pole", Kind::Choice, inJoining, {0, 0}, "meter: which pole of the pack it starts at"),
+      row<&Run::toPole>("to_pole", "to the pole", Kind::Choice, inJoining, {0, 0}, "meter: which pole of the pack it ends at"),
       required(row<&Run::size>("size", "lead size", Kind::Wire, inJoining, {0, 0}, "printed on the jacket")),
       whenEmpty(row<&Run::lengthPlus>("length_plus_m", "plus length", Kind::Length, inJoining, {0, 20}, "tape measure along the route"),
                 "drawing"),
@@ -488,10 +535,11 @@ std::span<const FieldSpec> fieldsOf<Charger>() {
       row<&Charger::name>("name", "charger", Kind::Text, inCharging),
       row<&Charger::output>("output_V", "charger output", Kind::Voltage, inCharging, {1, 500}, "printed after OUTPUT"),
       row<&Charger::current>("output_A", "charger current", Kind::Current, inCharging, {0.05, 200}, "printed after OUTPUT"),
-      row<&Charger::chemistry>("chemistry", "charger chemistry", Kind::Choice, inCharging),
+      row<&Charger::chemistry>("chemistry", "charger chemistry", Kind::Choice, inCharging, {0, 0}, "printed on the charger"),
       row<&Charger::plug>("plug", "charger plug", Kind::ConnectorId, inCharging),
-      row<&Charger::polarity>("polarity", "charger polarity", Kind::Choice, inCharging),
-      row<&Charger::selector>("selector", "mains selector", Kind::Choice, inCharging),
+      row<&Charger::polarity>("polarity", "charger polarity", Kind::Choice, inCharging, {0, 0}, "meter on its plug, nothing connected"),
+      row<&Charger::selector>("selector", "mains selector", Kind::Choice, inCharging, {0, 0}, "a switch behind its vents"),
+      whenEmpty(row<&Charger::place>("place", "plugged in at", Kind::Choice, inCharging, {0, 0}, "where its plug goes"), "port"),
       whenEmpty(row<&Charger::efficiency>("efficiency", "efficiency", Kind::Fraction, inCharging, {0.3, 1}), "88"),
       row<&Charger::stop>("stop_A", "stops at", Kind::Current, inCharging, {0.005, 50}, "clamp meter as its lamp changes"),
       row<&Charger::reading>("reading_V", "no-load reading", Kind::Voltage, inCharging, {0, 500}, "meter on its plug, nothing connected"),

@@ -14,21 +14,29 @@
 
 namespace usherwright {
 
+namespace {
+
+/// Where a pointer leads after the entry of a list is gone; empty if it led into that entry.
+std::string movedUp(const std::string& pointer, const std::string& list, std::size_t removed) {
+  if (!pointer.starts_with(list + "/")) return pointer;
+  std::string rest;
+  const std::string index = firstToken(pointer.substr(list.size()), rest);
+  std::size_t k = 0;
+  std::from_chars(index.data(), index.data() + index.size(), k);
+  return k == removed ? std::string() : fmt::format("{}/{}{}", list, k > removed ? k - 1 : k, rest);
+}
+
+}  // namespace
+
 void dropPointersOf(Plan& plan, const std::string& list, std::size_t removed) {
   std::map<std::string, ProvenanceEntry> moved;
-  for (auto& [pointer, entry] : plan.provenance) {
-    if (!pointer.starts_with(list + "/")) {
-      moved.emplace(pointer, entry);
-      continue;
-    }
-    std::string rest;
-    const std::string index = firstToken(pointer.substr(list.size()), rest);
-    std::size_t k = 0;
-    std::from_chars(index.data(), index.data() + index.size(), k);
-    if (k == removed) continue;
-    moved.emplace(fmt::format("{}/{}{}", list, k > removed ? k - 1 : k, rest), entry);
-  }
+  for (auto& [pointer, entry] : plan.provenance)
+    if (std::string at = movedUp(pointer, list, removed); !at.empty()) moved.emplace(std::move(at), entry);
   plan.provenance = std::move(moved);
+  for (auto& [key, acceptance] : plan.accepted) {
+    for (std::string& field : acceptance.fields) field = movedUp(field, list, removed);
+    std::erase(acceptance.fields, "");
+  }
 }
 
 namespace {

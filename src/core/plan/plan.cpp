@@ -23,11 +23,24 @@ const Pack* Plan::findPack(const std::string& id) const {
 }
 
 const Run* Plan::leadOf(const std::string& packId) const {
-  return firstWhere(wiring.runs, [&](const Run& r) { return r.from == packId; });
+  return firstWhere(wiring.runs, [&](const Run& r) { return r.from == packId && !findPack(r.to); });
 }
 
 const Run* Plan::mainRun() const {
   return firstWhere(wiring.runs, [](const Run& r) { return r.to == "controller"; });
+}
+
+ChemistryFacts factsOf(const Cell& cell) {
+  ChemistryFacts facts = factsOf(chemistryOf(cell));
+  facts.charge = cell.chargeVolts.value_or(facts.charge);
+  facts.nominal = cell.nominalVolts.value_or(facts.nominal);
+  facts.minimumUnderLoad = cell.minimumVolts.value_or(facts.minimumUnderLoad);
+  facts.absoluteMinimum = cell.absoluteMinimumVolts.value_or(facts.absoluteMinimum);
+  facts.chargeFrom = cell.chargeFrom.value_or(facts.chargeFrom);
+  facts.chargeTo = cell.chargeTo.value_or(facts.chargeTo);
+  facts.dischargeFrom = cell.dischargeFrom.value_or(facts.dischargeFrom);
+  facts.dischargeTo = cell.dischargeTo.value_or(facts.dischargeTo);
+  return facts;
 }
 
 std::optional<std::size_t> converterPack(const Plan& plan) {
@@ -35,6 +48,29 @@ std::optional<std::size_t> converterPack(const Plan& plan) {
   for (std::size_t k = 0; k < plan.packs.size(); ++k)
     if (plan.packs[k].id == plan.joining.converter.source) return k;
   return plan.packs.size() - 1;
+}
+
+bool converterPushesInto(const Plan& plan, std::size_t pack) {
+  const auto fedBy = converterPack(plan);
+  return fedBy && *fedBy != pack && plan.joining.converter.second == SecondJoint::Direct;
+}
+
+std::vector<std::size_t> hardJoined(const Plan& plan) {
+  std::vector<bool> joined(plan.packs.size(), false);
+  const bool all = plan.joining.method == Method::Direct;
+  for (std::size_t k = 0; k < plan.packs.size(); ++k) joined[k] = all || converterPushesInto(plan, k);
+  for (const Run& run : plan.wiring.runs) {
+    const Pack* a = plan.findPack(run.from);
+    const Pack* b = plan.findPack(run.to);
+    if (!a || !b || a == b || !run.fromPole || !run.toPole || *run.fromPole != *run.toPole) continue;
+    joined[static_cast<std::size_t>(a - plan.packs.data())] = true;
+    joined[static_cast<std::size_t>(b - plan.packs.data())] = true;
+  }
+  std::vector<std::size_t> out;
+  for (std::size_t k = 0; k < joined.size(); ++k)
+    if (joined[k]) out.push_back(k);
+  if (out.size() < 2) out.clear();
+  return out;
 }
 
 }  // namespace usherwright

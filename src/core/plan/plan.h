@@ -44,12 +44,17 @@ enum class GaugeKind : std::uint8_t { Percent, Bars };
 enum class Insulation : std::uint8_t { Silicone, Pvc, Xlpe };
 enum class Selector : std::uint8_t { None, V115, V230 };
 enum class Polarity : std::uint8_t { CentrePlus, CentreMinus, Pin1Plus, Pin1Minus };
+/// Which pole of a pack an end of a run is on.
+enum class Pole : std::uint8_t { Plus, Minus };
+/// Where a charger is plugged in: the pack's charge port, its discharge plug, or the common bus behind the joint.
+enum class ChargePlace : std::uint8_t { Port, Discharge, Bus };
 enum class Surface : std::uint8_t { Road, Gravel, Soft };
 
 struct Accessory {
   std::string name;
   Known<Watt> power;
   Known<Volt> maximum;
+  Known<Volt> leadVolts;  ///< measured on the lead that feeds it
   Tap tap = Tap::Controller;
   Known<MilliAmpere> parked;
   UnknownKeys unknown;
@@ -119,7 +124,7 @@ struct CellRc {
 struct Cell {
   std::string id;
   std::string name;
-  Chemistry chemistry = Chemistry::Nmc;
+  Known<Chemistry> chemistry;  ///< chemistryOf() says what counts while it is not known
   std::string form = "18650";
   AmpereHour capacity{2.5};
   MilliOhm resistance{30};
@@ -128,6 +133,9 @@ struct Cell {
   Known<Ampere> peak;
   Known<Second> peakTime;
   Known<Ampere> charge;
+  /// The cell's own limits; the row of its chemistry fills what is left out.
+  Known<Volt> chargeVolts, nominalVolts, minimumVolts, absoluteMinimumVolts;
+  Known<Celsius> chargeFrom, chargeTo, dischargeFrom, dischargeTo;
   Known<Gram> mass;
   Known<Money> price;
   bool verified = false;
@@ -144,12 +152,13 @@ struct Bms {
   Known<bool> present;
   Known<int> series;
   Known<Chemistry> chemistry;
-  BmsPort port = BmsPort::Common;
+  Known<BmsPort> port;
   Known<Ampere> continuous;
   Known<Ampere> peak;
   Known<Second> peakTime;
   Known<Ampere> charge;
   Known<Ampere> chargeTrip;
+  Known<Ampere> trip;  ///< over-current: it opens above this
   Known<MilliAmpere> balance;
   Known<MilliOhm> resistance;
   Known<Volt> cellCutoff;
@@ -182,6 +191,8 @@ struct Reading {
   Known<Minute> rested;
   std::vector<Volt> groups;
   UnknownKeys unknown;
+  Known<Coefficient> meterAccuracy = std::nullopt;  ///< of the meter that read this; else the plan's
+  Known<Volt> meterDigit = std::nullopt;
   friend bool operator==(const Reading&, const Reading&) = default;
 };
 
@@ -228,9 +239,9 @@ struct Pack {
   Bms bms;
   Fuse fuse;
   std::string plug;
-  LiveSide plugLiveSide = LiveSide::Sockets;
+  Known<LiveSide> plugLiveSide;
   std::string chargePort;
-  Polarity chargePolarity = Polarity::CentrePlus;
+  Known<Polarity> chargePolarity;
   std::string chargeLeadSize;
   Fuse chargeFuse;
   std::vector<Reading> readings;
@@ -242,6 +253,7 @@ struct Pack {
 struct JoinPart {
   Known<Ampere> input;  ///< per input
   Known<Ampere> total;
+  Known<int> inputs;  ///< how many packs it takes
   Known<Volt> voltage;
   Known<Volt> forwardDrop;
   Known<MilliOhm> onResistance;
@@ -259,6 +271,7 @@ struct ConverterPart {
   std::string source;  ///< id of the pack behind it; empty: the last one
   SecondJoint second = SecondJoint::Combiner;
   Known<Volt> set;
+  Known<Volt> fallback;  ///< what it puts out when its setting is lost
   Known<Ampere> output;
   Known<Watt> power;
   Known<Efficiency> efficiency;
@@ -301,6 +314,7 @@ struct Run {
   std::string id;
   std::string from;
   std::string to;
+  Known<Pole> fromPole, toPole;  ///< of a run between two packs: which pole of each
   std::string size = "12awg";
   Known<Metre> lengthPlus;  ///< not known: along the drawn route
   Known<Metre> lengthMinus;
@@ -323,10 +337,11 @@ struct Charger {
   std::string name;
   Known<Volt> output;
   Known<Ampere> current;
-  Chemistry chemistry = Chemistry::Nmc;
+  Known<Chemistry> chemistry;
   std::string plug;
-  Polarity polarity = Polarity::CentrePlus;
-  Selector selector = Selector::None;
+  Known<Polarity> polarity;
+  Known<Selector> selector;
+  Known<ChargePlace> place;  ///< not known: the charge port
   Known<Efficiency> efficiency;
   Known<Ampere> stop;
   Known<Volt> reading;  ///< no-load output on a meter
@@ -366,9 +381,13 @@ struct ProvenanceEntry {
   friend bool operator==(const ProvenanceEntry&, const ProvenanceEntry&) = default;
 };
 
+/// Holds for exactly the fields and the figure that it was given for. Without a date, a figure or fields it is a bare
+/// reason: kept, but it excuses nothing.
 struct Acceptance {
   std::string reason;
-  double headline = 0.0;  ///< the finding's headline figure when it was accepted
+  double headline = 0.0;                 ///< the finding's headline figure when it was accepted
+  std::string when = {};                 ///< YYYY-MM-DD
+  std::vector<std::string> fields = {};  ///< what the finding was about then
   friend bool operator==(const Acceptance&, const Acceptance&) = default;
 };
 
@@ -389,7 +408,8 @@ struct Plan {
   Known<Money> budget;
   Known<Coefficient> tax;
   Known<Money> shipping;
-  Celsius ambient{20};
+  Celsius ambient{20};     ///< the coldest day that counts
+  Known<Celsius> hottest;  ///< the hottest one
   Known<Coefficient> meterAccuracy;
   Known<Volt> meterDigit;
   Need need;
@@ -412,6 +432,17 @@ struct Plan {
   /// The common run from the joint to the controller; null if there is none.
   const Run* mainRun() const;
 };
+
+/// What counts while it is not known: nmc, and BIKE-08 names it as assumed.
+inline Chemistry chemistryOf(const Cell& cell) { return cell.chemistry.value_or(Chemistry::Nmc); }
+/// The facts of a cell: its own volts and windows where it states them, the row of its chemistry for the rest.
+ChemistryFacts factsOf(const Cell& cell);
+
+/// The packs that are hard-joined with each other, so that current may flow from one into another: all with a plain plug,
+/// those beside a converter that hang on its bus directly, and those whose equal poles a run joins. Empty, or two or more.
+std::vector<std::size_t> hardJoined(const Plan& plan);
+/// True for a pack on the converter's bus without a one-way joint: the converter pushes into it.
+bool converterPushesInto(const Plan& plan, std::size_t pack);
 
 /// Index of the pack behind the converter: the named one, else the last; empty if the plan has no converter to use.
 std::optional<std::size_t> converterPack(const Plan& plan);

@@ -131,7 +131,7 @@ T sound(Expected<T> list) {
 }  // namespace
 
 bool ShelfBms::fits(int series, Chemistry chemistry) const {
-  return series >= seriesFrom && series <= seriesTo && std::find(chemistries.begin(), chemistries.end(), chemistry) != chemistries.end();
+  return series >= seriesFrom && series <= seriesTo && std::any_of(chemistries.begin(), chemistries.end(), [&](Chemistry made) { return isSameChargeClass(made, chemistry); });
 }
 
 const Shelf& shippedShelf() {
@@ -195,15 +195,15 @@ Expected<Plan> withShelfBms(const Plan& plan, std::size_t pack, const ShelfBms& 
   const Cell* cell = plan.findCell(plan.packs[pack].cell);
   ensure(cell != nullptr, "a pack without a cell passed the cross-checks");
   const int series = plan.packs[pack].series;
-  if (!board.fits(series, cell->chemistry))
+  if (!board.fits(series, chemistryOf(*cell)))
     return unexpected("BMS", fmt::format("{}, for {} to {} in series", board.bms.name, board.seriesFrom, board.seriesTo),
-                      fmt::format("one for {}S {}", series, factsOf(cell->chemistry).name));
+                      fmt::format("one for {}S {}", series, factsOf(*cell).name));
   Plan next = plan;
   Bms& bms = next.packs[pack].bms;
   bms = board.bms;
   bms.present = true;
   bms.series = series;
-  bms.chemistry = cell->chemistry;
+  bms.chemistry = chemistryOf(*cell);
   bms.sensesAllGroups = true;
   for (const FieldSpec& spec : fieldsOf<Bms>()) {
     const std::string pointer = fmt::format("/packs/{}/bms/{}", pack, spec.key);

@@ -8,6 +8,16 @@ namespace usherwright {
 
 Ampere prospectiveShort(Volt full, Ohm packResistance, Ohm toFuse) { return full / (packResistance + toFuse); }
 
+ShortCurrents shortThrough(const ShortSource& s, Ohm toFuse) {
+  constexpr double margin = 1.25;
+  constexpr double warmAndGood = 0.68;
+  constexpr double measuredShare = 0.6;
+  ShortCurrents out;
+  out.typical = s.full / (s.cells + s.path + toFuse);
+  out.toBreak = std::max(out.typical * margin, s.full / (s.cells * (s.measured ? measuredShare : warmAndGood) + s.path + toFuse));
+  return out;
+}
+
 FuseChoice chooseFuse(const FuseNeed& need, const std::vector<FuseFamily>& families) {
   FuseChoice choice;
   for (const FuseFamily& family : families) {

@@ -12,6 +12,20 @@ namespace usherwright {
 /// S·charge voltage over everything between the cells and the fuse.
 Ampere prospectiveShort(Volt full, Ohm packResistance, Ohm toFuse);
 
+/// A pack that feeds a short: never with its board (which may be what failed), never in the plan's cold.
+struct ShortSource {
+  Volt full;
+  Ohm cells;              ///< at 25 °C, or measured (10 s) less the board
+  bool measured = false;  ///< then the low estimate is × 0.6, else × 0.68 (warm, better than typical)
+  Ohm path;               ///< links and own leads
+};
+/// What a fuse must be able to break: the larger of 1.25 × the typical short and the low estimate's.
+struct ShortCurrents {
+  Ampere typical;
+  Ampere toBreak;
+};
+ShortCurrents shortThrough(const ShortSource& source, Ohm toFuse);
+
 struct FuseFamily {
   std::string name;
   Volt dcVoltage;

@@ -42,14 +42,15 @@ std::vector<EntrySection> BikeStation::sections() const {
   for (std::size_t i = 0; i < plan.routes.size(); ++i)
     out.push_back({QStringLiteral("Ride: %1").arg(text(plan.routes[i].id)),
                    under(QStringLiteral("/routes/%1/").arg(i), {"km", "climb_m", "speed_km_h", "surface", "headwind_km_h"})});
-  out.push_back({QStringLiteral("Need and money"),
-                 QStringList{QStringLiteral("/need/goal_Wh"), QStringLiteral("/need/goal_Ah"), QStringLiteral("/need/reserve_km"),
-                             QStringLiteral("/need/end_soh"), QStringLiteral("/ambient_C"), QStringLiteral("/budget"),
-                             QStringLiteral("/tax"), QStringLiteral("/shipping"), QStringLiteral("/currency"), QStringLiteral("/title")}});
+  out.push_back(
+      {QStringLiteral("Need and money"),
+       QStringList{QStringLiteral("/need/goal_Wh"), QStringLiteral("/need/goal_Ah"), QStringLiteral("/need/reserve_km"),
+                   QStringLiteral("/need/end_soh"), QStringLiteral("/ambient_C"), QStringLiteral("/hottest_C"), QStringLiteral("/budget"),
+                   QStringLiteral("/tax"), QStringLiteral("/shipping"), QStringLiteral("/currency"), QStringLiteral("/title")}});
   out.push_back({QStringLiteral("Meter"), {QStringLiteral("/meter_accuracy"), QStringLiteral("/meter_digit_V")}});
   for (std::size_t i = 0; i < plan.bike.accessories.size(); ++i)
     out.push_back({text(plan.bike.accessories[i].name),
-                   under(QStringLiteral("/bike/accessories/%1/").arg(i), {"name", "power_W", "tap", "max_V", "parked_mA"})});
+                   under(QStringLiteral("/bike/accessories/%1/").arg(i), {"name", "power_W", "tap", "max_V", "lead_V", "parked_mA"})});
   return out;
 }
 

@@ -45,7 +45,7 @@ namespace {
 
 /// The nameplate under which a pack of this layout is sold most often; 48 V if under none.
 Known<Volt> nameplateOf(const Plan& plan, std::size_t pack) {
-  const Chemistry chemistry = plan.findCell(plan.packs[pack].cell)->chemistry;
+  const Chemistry chemistry = chemistryOf(*plan.findCell(plan.packs[pack].cell));
   for (double plate : {48.0, 36.0, 52.0, 24.0, 60.0, 72.0})
     for (const NameplateOption& o : nameplateOptions(Volt(plate)))
       if (o.series == plan.packs[pack].series &&

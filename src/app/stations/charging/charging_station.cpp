@@ -80,15 +80,15 @@ std::vector<EntrySection> ChargingStation::sections() const {
   std::vector<EntrySection> out;
   for (std::size_t i = 0; i < plan.chargers.size(); ++i) {
     QStringList list;
-    for (const char* key :
-         {"name", "output_V", "output_A", "reading_V", "meter_accuracy", "plug", "polarity", "selector", "efficiency", "stop_A"})
+    for (const char* key : {"name", "output_V", "output_A", "reading_V", "meter_accuracy", "chemistry", "plug", "polarity", "place",
+                            "selector", "efficiency", "stop_A"})
       list << QStringLiteral("/chargers/%1/%2").arg(i).arg(QLatin1String(key));
     out.push_back({text(shownName(plan.chargers[i])), list});
   }
   for (std::size_t k = 0; k < plan.packs.size(); ++k) {
     QStringList list;
-    for (const char* key :
-         {"soc", "charge_port", "charge_polarity", "charge_lead_size", "charge_fuse/rating_A", "bms/charge_A", "charge_temperature_C"})
+    for (const char* key : {"soc", "charge_port", "charge_polarity", "charge_lead_size", "charge_fuse/rating_A", "charge_fuse/dc_V",
+                            "charge_fuse/breaking_A", "bms/charge_A", "charge_temperature_C"})
       list << QStringLiteral("/packs/%1/%2").arg(k).arg(QLatin1String(key));
     out.push_back({QStringLiteral("Charge port: %1").arg(text(shownName(plan.packs[k]))), list});
   }

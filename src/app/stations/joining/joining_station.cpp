@@ -295,10 +295,10 @@ std::vector<EntrySection> JoiningStation::sections() const {
     QStringList joint;
     if (plan.joining.method == Method::Converter)
       for (const char* key : {"source", "set_V", "output_A", "power_W", "efficiency", "standby_mA", "input_low_V", "input_high_V",
-                              "own_cut_V", "second_joint"})
+                              "fallback_V", "own_cut_V", "second_joint"})
         joint << joining + QStringLiteral("converter/") + QLatin1String(key);
     if (plan.joining.method != Method::Direct)
-      for (const char* key : {"part/input_A", "part/total_A", "part/voltage_V", "part/forward_V", "part/on_mohm"})
+      for (const char* key : {"part/input_A", "part/total_A", "part/inputs", "part/voltage_V", "part/forward_V", "part/on_mohm"})
         joint << joining + QLatin1String(key);
     if (plan.joining.method == Method::Schottky) joint << joining + QStringLiteral("part/heat_sink_K_per_W");
     if (plan.joining.method == Method::Selector)
@@ -313,7 +313,7 @@ std::vector<EntrySection> JoiningStation::sections() const {
   const auto runKeys = [&](QStringList& list, const Run* run) {
     for (std::size_t r = 0; r < plan.wiring.runs.size(); ++r)
       if (&plan.wiring.runs[r] == run)
-        for (const char* key : {"size", "length_plus_m", "length_minus_m", "insulation"})
+        for (const char* key : {"size", "length_plus_m", "length_minus_m", "insulation", "bundle", "closed"})
           list << QStringLiteral("/wiring/runs/%1/%2").arg(r).arg(QLatin1String(key));
   };
   for (std::size_t k = 0; k < plan.packs.size(); ++k) {
@@ -321,7 +321,7 @@ std::vector<EntrySection> JoiningStation::sections() const {
     const QString at = QStringLiteral("/packs/%1/").arg(k);
     QStringList list{at + QStringLiteral("soc")};
     runKeys(list, plan.leadOf(p.id));
-    list << at + QStringLiteral("plug") << at + QStringLiteral("fuse/present");
+    list << at + QStringLiteral("plug") << at + QStringLiteral("plug_live_side") << at + QStringLiteral("fuse/present");
     if (p.fuse.present.value_or(true))
       for (const char* key : {"fuse/rating_A", "fuse/dc_V", "fuse/breaking_A", "fuse/carry", "fuse/distance_mm", "fuse/built_in"})
         list << at + QLatin1String(key);
@@ -332,6 +332,17 @@ std::vector<EntrySection> JoiningStation::sections() const {
   runKeys(main, plan.mainRun());
   main << joining + QStringLiteral("output_plug");
   out.push_back({QStringLiteral("Main lead"), main});
+  // Whatever else is drawn: runs between packs, or from what is not there.
+  for (std::size_t r = 0; r < plan.wiring.runs.size(); ++r) {
+    const Run& run = plan.wiring.runs[r];
+    const bool shown = &run == plan.mainRun() ||
+                       std::any_of(plan.packs.begin(), plan.packs.end(), [&](const Pack& p) { return plan.leadOf(p.id) == &run; });
+    if (shown) continue;
+    QStringList list;
+    for (const char* key : {"from", "to", "from_pole", "to_pole", "size"})
+      list << QStringLiteral("/wiring/runs/%1/%2").arg(r).arg(QLatin1String(key));
+    out.push_back({QStringLiteral("Run: %1").arg(text(run.id)), list});
+  }
   return out;
 }
 

@@ -346,7 +346,7 @@ void BoardPage::refresh() {
   QStringList names;
   const Shelf& shelf = *shelf_;
   for (std::size_t i = 0; i < shelf.boards.size(); ++i) {
-    if (!shelf.boards[i].fits(p.series, cell.chemistry)) continue;
+    if (!shelf.boards[i].fits(p.series, chemistryOf(cell))) continue;
     fitting_.push_back(i);
     names << QStringLiteral("%1, %2 A, %3 %4")
                  .arg(text(shelf.boards[i].bms.name), text(formatNumber(shelf.boards[i].bms.continuous->value())),

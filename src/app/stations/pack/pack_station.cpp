@@ -216,6 +216,9 @@ std::vector<EntrySection> PackStation::sections() const {
   out.push_back(
       {QStringLiteral("Its cells"), of(cell, {"name", "chemistry", "form", "capacity_Ah", "resistance_mohm", "continuous_A", "peak_A",
                                               "charge_A", "mass_g", "price", "trust", "data_sheet", "date_code", "verified"})});
+  out.push_back({QStringLiteral("Limits of its own, if its data sheet states others"),
+                 of(cell, {"charge_V", "nominal_V", "minimum_V", "absolute_minimum_V", "charge_from_C", "charge_to_C", "discharge_from_C",
+                           "discharge_to_C"})});
   out.push_back({QStringLiteral("As printed on it"), of(pack, {"label_V", "label_Ah", "label_Wh", "read_full_V", "bought", "first_charge",
                                                                "fittings", "box_length_mm", "box_width_mm", "box_height_mm"})});
   out.push_back({QStringLiteral("How it was built"), of(pack, {"mixed_cells", "matched_by", "assembly", "accepted_on"})});
@@ -223,8 +226,11 @@ std::vector<EntrySection> PackStation::sections() const {
   if (p.bms.present.value_or(true))
     bms += of(pack, {"bms/name", "bms/series", "bms/chemistry", "bms/continuous_A", "bms/peak_A", "bms/peak_s", "bms/charge_A",
                      "bms/cell_cutoff_V", "bms/balance_mA", "bms/resistance_mohm", "bms/port", "bms/senses_all_groups", "bms/cell_full_V",
-                     "bms/charge_trip_A", "bms/charge_from_C", "bms/charge_to_C", "bms/discharge_to_C"});
+                     "bms/charge_trip_A", "bms/trip_A", "bms/reconnects", "bms/charge_from_C", "bms/charge_to_C", "bms/discharge_to_C"});
   out.push_back({QStringLiteral("BMS"), bms});
+  if (!p.readings.empty())
+    out.push_back({QStringLiteral("The last reading"), of(pack + QStringLiteral("readings/%1/").arg(p.readings.size() - 1),
+                                                          {"when", "pack_V", "rested_min", "meter_accuracy", "meter_digit_V"})});
   return out;
 }
 
@@ -271,7 +277,7 @@ void PackStation::showLabelGuess() {
   guess_->setVisible(asks);
   takeGuess_->hide();
   if (!asks) return;
-  const auto guess = layoutFromLabel(p, cell.capacity, p.series, cell.chemistry);
+  const auto guess = layoutFromLabel(p, cell.capacity, p.series, chemistryOf(cell));
   if (!guess) return guess_->setText(text(guess.error().sentence()));
   guess_->setText(QStringLiteral("By its label: %1S%2P of %3 Ah cells, %4 % off.")
                       .arg(guess->series)
@@ -286,7 +292,7 @@ void PackStation::takeLabelGuess() {
   const Plan& plan = kit_.document.plan();
   const Pack& p = plan.packs[current_];
   const Cell& cell = *plan.findCell(p.cell);
-  const auto guess = layoutFromLabel(p, cell.capacity, p.series, cell.chemistry);
+  const auto guess = layoutFromLabel(p, cell.capacity, p.series, chemistryOf(cell));
   if (!guess) return;
   const std::string pointer = "/packs/" + std::to_string(current_) + "/parallel";
   kit_.document.endMerge();

@@ -1,4 +1,4 @@
-// BIKE rules: does the bike take the pack, and is what we know enough?
+// BIKE rules: does the bike take what feeds it, and what stops it from draining the packs?
 #include <fmt/format.h>
 
 #include <algorithm>
@@ -11,6 +11,8 @@ namespace usherwright::rules {
 namespace {
 
 constexpr std::string_view limitPointer = "/bike/controller/input_max_V";
+constexpr double margin = 0.95;
+const Volt noBarrier(0);
 
 /// The lower of controller maximum and capacitor print, with the field that holds it.
 struct InputLimit {
@@ -26,70 +28,27 @@ std::optional<InputLimit> inputLimit(const Controller& c) {
   return out;
 }
 
-bool isWeak(Provenance p) { return p == Provenance::Claim || p == Provenance::Remembered || p == Provenance::Assumed; }
-
-/// Collects the unproven fields of one part into one finding.
-class Unproven {
- public:
-  Unproven(const Context& c, Station station, std::string part, std::string of)
-      : c_(c), station_(station), part_(std::move(part)), of_(std::move(of)) {}
-
-  void check(const std::string& pointer) {
-    const auto ref = findField(c_.plan, pointer);
-    if (!ref) return;
-    const bool unknown = std::holds_alternative<std::monostate>(ref->value);
-    const Provenance from = provenanceOf(c_.plan, pointer);
-    if (!unknown && !isWeak(from)) return;
-    rows_.push_back({std::string(ref->spec->label), unknown ? "not known yet" : std::string(provenanceWord(from)),
-                     std::string(ref->spec->howTo), pointer,
-                     unknown ? std::string("–") : shownValue(*ref->spec, ref->value, UnitSystem::Metric)});
-  }
-
-  void report(Findings& out) const {
-    if (rows_.empty()) return;
-    Finding f = finding({"BIKE-08", Severity::Mind, station_, part_, rows_.front().pointer});
-    std::string names;
-    for (const Row& r : rows_) names += (names.empty() ? "" : ", ") + fmt::format("{} ({})", r.label, r.state);
-    f.sentence = fmt::format("Unproven: {} of {}.", names, of_);
-    f.why = "A safety limit that rests on a claim, a memory or a guess counts as not proven; the plan cannot call it clear.";
-    f.what = rows_.front().howTo.empty() ? "Read the label or the data sheet, or measure it."
-                                         : fmt::format("For the {}: {}.", rows_.front().label, rows_.front().howTo);
-    for (const Row& r : rows_) f.fields.push_back(r.pointer);
-    f.headline = static_cast<double>(rows_.size());
-    f.working.title = "What is not proven";
-    f.working.formula = "a limit is proven when it was measured, read from a label or comes from a data sheet";
-    for (const Row& r : rows_) f.working.inputs.push_back({r.label, r.howTo.empty() ? "read its label" : r.howTo, r.value, r.state});
-    f.working.result = fmt::format("{} unproven", rows_.size());
-    out.push_back(std::move(f));
-  }
-
- private:
-  struct Row {
-    std::string label, state, howTo, pointer, value;
-  };
-  const Context& c_;
-  Station station_;
-  std::string part_, of_;
-  std::vector<Row> rows_;
+/// Whatever may stand at the controller: a pack, a converter's output, a charger on the bus.
+struct BusSource {
+  std::string id, name, pointer, does;
+  Volt volts;
+  int pack = -1;
 };
-
-void unprovenPack(const Context& c, std::size_t k, Findings& out) {
-  const Pack& p = c.plan.packs[k];
-  const Cell& cell = *c.plan.findCell(p.cell);
-  const std::string name = c.figures.packs[k].model.name;
-  Unproven inPack(c, Station::Pack, p.id, name);
-  inPack.check(packPointer(k, "series"));
-  if (cell.verified) inPack.check("/cells/" + cell.id + "/continuous_A");  // untested cells: PACK-06 says so
-  if (p.bms.present.value_or(true)) {
-    inPack.check(packPointer(k, "bms/continuous_A"));
-    inPack.check(packPointer(k, "bms/charge_A"));
+std::vector<BusSource> sourcesOnTheBus(const Context& c) {
+  std::vector<BusSource> out;
+  for (std::size_t k = 0; k < c.figures.packs.size(); ++k) {
+    const PackModel& m = c.figures.packs[k].model;
+    if (drainedByController(c, k)) out.push_back({m.id, m.name, packPointer(k, "series"), "stands at", m.full, static_cast<int>(k)});
   }
-  inPack.report(out);
-  if (!p.fuse.present.value_or(true)) return;  // known to be missing: WIRE-03
-  Unproven inJoining(c, Station::Joining, p.id + "/fuse", "the fuse of " + name);
-  for (const char* key : {"fuse/rating_A", "fuse/dc_V", "fuse/breaking_A"}) inJoining.check(packPointer(k, key));
-  if (!p.fuse.builtIn.value_or(false)) inJoining.check(packPointer(k, "fuse/distance_mm"));
-  inJoining.report(out);
+  if (const auto set = highestConverterOutput(c))
+    out.push_back({"converter", "the converter", "/joining/converter/set_V", "may give", *set});
+  for (std::size_t i = 0; i < c.plan.chargers.size(); ++i) {
+    const Charger& charger = c.plan.chargers[i];
+    const Known<Volt> gives = std::max(charger.output, charger.reading);
+    if (charger.place == ChargePlace::Bus && gives)
+      out.push_back({charger.id, shownName(charger), chargerPointer(i, "output_V"), "gives", *gives});
+  }
+  return out;
 }
 
 }  // namespace
@@ -99,91 +58,140 @@ void bike01(const Context& c, Findings& out) {
   const auto limit = inputLimit(controller);
   if (!limit) return;
   const bool regen = controller.regenCurrent.value_or(Ampere(0)) > Ampere(0);
-  for (std::size_t k = 0; k < c.figures.packs.size(); ++k) {
-    const PackModel& m = c.figures.packs[k].model;
-    const bool over = m.full > limit->volts;
-    if (!over && !(regen && m.full > limit->volts * 0.95)) continue;
-    Finding f = finding({"BIKE-01", over ? Severity::Stop : Severity::Mind, Station::Bike, m.id, limit->pointer});
-    f.sentence = over ? fmt::format("{} stands at {} when full; the {} is {}.", m.name, text(m.full), limit->words, text(limit->volts))
-                      : fmt::format("With regenerative braking, {} at {} leaves under 5 % to the {} of {}.", m.name, text(m.full),
-                                    limit->words, text(limit->volts));
+  for (const BusSource& source : sourcesOnTheBus(c)) {
+    const bool over = exceeds(source.volts.value(), limit->volts.value());
+    const bool nearCapacitor = controller.capacitorVoltage && exceeds(source.volts.value(), controller.capacitorVoltage->value() * margin);
+    if (!over && !nearCapacitor && !(regen && exceeds(source.volts.value(), limit->volts.value() * margin))) continue;
+    Finding f = finding({"BIKE-01", over ? Severity::Stop : Severity::Mind, Station::Bike, source.id,
+                         over || !nearCapacitor ? limit->pointer : "/bike/controller/capacitor_V"});
+    const std::string when = source.pack >= 0 ? " when full" : "";
+    if (over)
+      f.sentence =
+          fmt::format("{} {} {}{}; the {} is {}.", source.name, source.does, text(source.volts), when, limit->words, text(limit->volts));
+    else
+      f.sentence = fmt::format(
+          "{} {} {}{}: under 5 % is left to the {}{}.", source.name, source.does, text(source.volts), when,
+          nearCapacitor ? "capacitor print of " + text(*controller.capacitorVoltage) : limit->words + " of " + text(limit->volts),
+          regen ? ", and braking lifts it further" : "");
     f.why = "Above its rating the controller's capacitors and switches fail, often short, with the whole pack behind them.";
-    f.what = "Fewer cells in series, or a controller that takes the full voltage.";
-    const int fits = static_cast<int>(std::floor(limit->volts / factsOf(m.chemistry).charge + 1e-9));
-    if (over && fits >= 1)
-      f.fixes.push_back({fmt::format("Make it {}S", fits), {{packPointer(k, "series"), FieldValue{static_cast<double>(fits)}}}});
-    f.headline = m.full / limit->volts;
-    f.working = {"Full voltage against the controller",
-                 "U_full = S · U_charge ≤ U_max",
-                 {input(c, "S", "cells in series", std::to_string(m.series), packPointer(k, "series")),
-                  input(c, "U_charge", "charge voltage of one cell", text(factsOf(m.chemistry).charge)),
+    f.what = "Fewer cells in series, a lower set-point, or a controller that takes the full voltage.";
+    if (over && source.pack >= 0) {
+      const PackModel& m = c.figures.packs[static_cast<std::size_t>(source.pack)].model;
+      const int fits = static_cast<int>(std::floor(limit->volts / m.facts.charge + 1e-6));
+      if (fits >= 1) f.fixes.push_back(setTo(fmt::format("Make it {}S", fits), source.pointer, FieldValue{static_cast<double>(fits)}));
+    }
+    f.headline = source.volts / limit->volts;
+    f.working = {"Highest voltage against the controller",
+                 "U ≤ U_max of controller and capacitors; 0.95 of it kept for braking and spikes",
+                 {input(c, "U", source.name, text(source.volts), source.pointer),
                   input(c, "U_max", limit->words, text(limit->volts), limit->pointer)},
-                 fmt::format("{} against {}", text(m.full), text(limit->volts)),
+                 fmt::format("{} against {}", text(source.volts), text(limit->volts)),
                  "voltage rating of the capacitors and switches"};
     out.push_back(std::move(f));
   }
 }
 
-void bike03(const Context& c, Findings& out) {
+namespace {
+
+/// What stops a pack from being drained, per cell: the controller (or the converter that drains it), and its board.
+struct Barriers {
+  Known<Volt> first, board;  ///< the lowest volts per cell that each lets happen; 0: there is no board
+  std::string firstName = "the controller", firstPointer = "/bike/controller/cutoff_V";
+};
+Barriers barriersOf(const Context& c, std::size_t k) {
+  const PackModel& m = c.figures.packs[k].model;
   const Controller& controller = c.plan.bike.controller;
-  if (!controller.cutoff) return;
-  const Volt lowest = *controller.cutoff - controller.cutoffTolerance.value_or(Volt(0));
+  Barriers b;
+  if (drainedByController(c, k)) {
+    if (controller.cutoff) b.first = (*controller.cutoff - cutoffToleranceOf(controller)) / static_cast<double>(m.series);
+  } else {
+    b.firstName = "the converter";
+    b.firstPointer = "/joining/converter/own_cut_V";
+    if (c.plan.joining.converter.ownCut) b.first = *c.plan.joining.converter.ownCut / static_cast<double>(m.series);
+  }
+  const Bms& bms = c.plan.packs[k].bms;
+  if (bms.present == false) b.board = noBarrier;
+  else if (bms.present == true && bms.cellCutoff) b.board = *bms.cellCutoff;
+  return b;
+}
+
+std::string barrierWords(const Barriers& b) {
+  const std::string board = !b.board                ? "what its board does is not known"
+                            : *b.board <= noBarrier ? "no board cuts it"
+                                                    : "its board cuts at " + text(*b.board);
+  return fmt::format("{} {}, {}", b.firstName, b.first ? "lets it go down to " + text(*b.first) + " per cell" : "has no known cut-off",
+                     board);
+}
+
+}  // namespace
+
+void bike03(const Context& c, Findings& out) {
   for (std::size_t k = 0; k < c.figures.packs.size(); ++k) {
     const PackModel& m = c.figures.packs[k].model;
-    const Volt perCell = lowest / static_cast<double>(m.series);
-    const ChemistryFacts& facts = factsOf(m.chemistry);
-    if (perCell >= facts.minimumUnderLoad) continue;
-    const Bms& bms = c.plan.packs[k].bms;
-    Finding f = finding({"BIKE-03", Severity::Mind, Station::Bike, m.id, "/bike/controller/cutoff_V"});
-    f.sentence = fmt::format("The controller may run {} down to {}, {} per cell; {} cells want {} at least.", m.name, text(lowest),
-                             text(perCell), facts.name, text(facts.minimumUnderLoad));
-    f.why = bms.cellCutoff ? fmt::format(
-                                 "Two barriers should stand before deep discharge: the BMS at {} per cell and the controller at {}; here "
-                                 "the BMS is the only one that protects.",
-                                 text(*bms.cellCutoff), text(perCell))
-                           : "The controller's cut-off does not protect these cells, and the low cut of the BMS is not known.";
-    f.what = facts.absoluteMinimum > Volt(0)
-                 ? fmt::format("Set or choose a cut-off of {} or more; with any one barrier failed no group may go below {}.",
-                               text(facts.minimumUnderLoad * m.series), text(facts.absoluteMinimum))
-                 : fmt::format("Set or choose a cut-off of {} or more.", text(facts.minimumUnderLoad * m.series));
-    f.headline = facts.minimumUnderLoad.value() - perCell.value();
-    f.working = {
-        "Cut-off per cell",
-        "(U_cut − ΔU)/S ≥ U_min",
-        {input(c, "U_cut", "controller cut-off", text(*controller.cutoff), "/bike/controller/cutoff_V"),
-         input(c, "ΔU", "its tolerance", text(controller.cutoffTolerance.value_or(Volt(0))), "/bike/controller/cutoff_tolerance_V"),
-         input(c, "S", "cells in series", std::to_string(m.series), packPointer(k, "series")),
-         input(c, "U_min", "minimum under load", text(facts.minimumUnderLoad))},
-        fmt::format("{} per cell", text(perCell)),
-        "chemistry table, minimum under load"};
+    const Barriers b = barriersOf(c, k);
+    const Volt never = m.facts.absoluteMinimum * (1 - 1e-6);
+    const bool none = b.first && b.board && *b.first < never && *b.board < never;
+    const bool low = b.first && *b.first < m.facts.minimumUnderLoad * (1 - 1e-6);
+    if (!none && !(low && drainedByController(c, k))) continue;
+    Finding f = finding({"BIKE-03", none ? Severity::Stop : Severity::Mind, Station::Bike, m.id, b.firstPointer});
+    f.sentence = fmt::format("{}: {}; {} cells want {} under load and never less than {}.", m.name, barrierWords(b), m.facts.name,
+                             text(m.facts.minimumUnderLoad), text(m.facts.absoluteMinimum));
+    f.why = none ? "No barrier stands before deep discharge: copper dissolves, and the next charge can short the cell."
+                 : "Two barriers should stand before deep discharge, so that with any single one failed no group goes too low; here the "
+                   "board is the only one that protects.";
+    const Volt wanted = m.facts.minimumUnderLoad * m.series + cutoffToleranceOf(c.plan.bike.controller);
+    f.what =
+        drainedByController(c, k)
+            ? fmt::format("A cut-off of {} or more at the controller (its tolerance counted), or a board that cuts at {} or more per cell.",
+                          text(wanted), text(m.facts.absoluteMinimum))
+            : fmt::format("A low cut of {} or more at the converter, or a board that cuts at {} or more per cell.",
+                          text(m.facts.minimumUnderLoad * m.series), text(m.facts.absoluteMinimum));
+    if (drainedByController(c, k))
+      f.remedies.push_back(setTo("the cut-off", "/bike/controller/cutoff_V", FieldValue{roundedUp(wanted.value())}));
+    f.headline = m.facts.minimumUnderLoad.value() - b.first.value_or(Volt(0)).value();
+    f.working = {"Barriers against deep discharge",
+                 "(U_cut − ΔU)/S ≥ U_min; with one barrier failed the other stands at or above U_never",
+                 {input(c, "U_cut", b.firstName, b.first ? text(*b.first) + " per cell" : "not known", b.firstPointer),
+                  input(c, "U_board", "low cut of the board", b.board ? text(*b.board) : "not known", packPointer(k, "bms/cell_cutoff_V")),
+                  input(c, "S", "cells in series", std::to_string(m.series), packPointer(k, "series")),
+                  input(c, "U_min", "minimum under load", text(m.facts.minimumUnderLoad)),
+                  input(c, "U_never", "never below", text(m.facts.absoluteMinimum))},
+                 barrierWords(b),
+                 "chemistry table, or the cell's own limits"};
     out.push_back(std::move(f));
   }
 }
 
-void bike08(const Context& c, Findings& out) {
-  if (c.plan.packs.empty()) return;
-  Unproven controller(c, Station::Bike, "controller", "the controller");
-  for (const char* key : {"current_max_A", "cutoff_V", "input_max_V"}) controller.check(std::string("/bike/controller/") + key);
-  controller.report(out);
-  for (std::size_t k = 0; k < c.plan.packs.size(); ++k) unprovenPack(c, k, out);
-  const bool part = c.plan.joining.method != Method::Direct && c.plan.packs.size() > 1;
-  if (part) {
-    Unproven joiner(c, Station::Joining, "joint", "the joiner");
-    for (const char* key : {"input_A", "total_A", "voltage_V"}) joiner.check(std::string("/joining/part/") + key);
-    joiner.report(out);
-  }
-  if (converterPack(c.plan)) {
-    const ConverterPart& fed = c.plan.joining.converter;
-    Unproven converter(c, Station::Joining, "converter", "the converter");
-    converter.check(fed.power && !fed.output ? "/joining/converter/power_W" : "/joining/converter/output_A");
-    converter.check("/joining/converter/set_V");
-    converter.report(out);
-  }
-  for (std::size_t i = 0; i < c.plan.chargers.size(); ++i) {
-    if (c.plan.chargers[i].forPacks.empty()) continue;
-    Unproven charger(c, Station::Charging, c.plan.chargers[i].id, shownName(c.plan.chargers[i]));
-    for (const char* key : {"output_V", "output_A"}) charger.check(chargerPointer(i, key));
-    charger.report(out);
+void bike12(const Context& c, Findings& out) {
+  const Controller& controller = c.plan.bike.controller;
+  if (!controller.cutoff) return;
+  const Volt cut = *controller.cutoff + cutoffToleranceOf(controller);
+  for (std::size_t k = 0; k < c.figures.packs.size(); ++k) {
+    const PackModel& m = c.figures.packs[k].model;
+    if (!drainedByController(c, k)) continue;
+    const bool half = m.curve.at(StateOfCharge(0.5)) * m.series < cut;
+    const bool begins = m.restVoltage() < cut && m.soc > StateOfCharge(0.15);
+    if (!half && !begins) continue;
+    const double below = m.curve.inverse(cut / static_cast<double>(m.series)).value();
+    const bool never = m.curve.at(StateOfCharge(1)) * m.series <= cut;
+    Finding f = finding({"BIKE-12", Severity::Mind, Station::Bike, m.id, packPointer(k, "series")});
+    f.sentence = never ? fmt::format("{} rests at {} at most; the controller may stop at {}: it never runs on this pack.", m.name,
+                                     text(m.curve.at(StateOfCharge(1)) * m.series), text(cut))
+                       : fmt::format("{} of {} lie below the {} at which the controller may stop: they never get used.", percent(below),
+                                     m.name, text(cut));
+    f.why = "Pack and controller are of different classes: what lies below the cut-off is carried along for nothing.";
+    const int fits = static_cast<int>(std::ceil(cut / m.curve.at(StateOfCharge(0.2)) - 1e-6));
+    f.what = fmt::format("A pack of {} or more in series as far as the controller's maximum allows, or a controller of this pack's class.",
+                         fits);
+    if (fits <= 200) f.remedies.push_back(setTo("series", packPointer(k, "series"), FieldValue{static_cast<double>(fits)}));
+    f.headline = below;
+    f.working = {"Charge below the cut-off",
+                 "U(s)·S = U_cut + ΔU",
+                 {input(c, "U_cut", "controller cut-off", text(*controller.cutoff), "/bike/controller/cutoff_V"),
+                  input(c, "S", "cells in series", std::to_string(m.series), packPointer(k, "series"))},
+                 percent(below),
+                 "rest curve of the cell"};
+    out.push_back(std::move(f));
   }
 }
 

@@ -27,7 +27,7 @@ void bike02(const Context& c, Findings& out) {
   if (implied <= Volt(0)) return;
   for (std::size_t k = 0; k < c.figures.packs.size(); ++k) {
     const PackModel& m = c.figures.packs[k].model;
-    if (m.full <= implied * 1.001) continue;
+    if (!drainedByController(c, k) || m.full <= implied * 1.001) continue;
     Finding f = finding({"BIKE-02", Severity::Mind, Station::Bike, m.id, "/bike/controller/input_max_V"});
     f.sentence = fmt::format("{} stands at {} when full; a {} controller implies {}, and its maximum is not known.", m.name, text(m.full),
                              text(*controller.nameplate), text(implied));
@@ -46,9 +46,10 @@ void bike02(const Context& c, Findings& out) {
 
 void bike04(const Context& c, Findings& out) {
   if (c.figures.cutoff <= Volt(0)) return;
-  const Volt cut = c.figures.cutoff + c.plan.bike.controller.cutoffTolerance.value_or(Volt(0)) + c.figures.joint.forwardDrop;
+  const Volt cut = c.figures.cutoff + cutoffToleranceOf(c.plan.bike.controller) + c.figures.joint.forwardDrop;
   for (std::size_t k = 0; k < c.figures.packs.size(); ++k) {
     const PackFigures& p = c.figures.packs[k];
+    if (!drainedByController(c, k)) continue;
     const Ampere load = Ampere(gentle * p.model.capacity.value());
     const Ohm path = p.toJoint + c.figures.joint.onResistance + c.figures.common;
     const StateOfCharge left = givesUpAt(p.model, load, path, cut);
@@ -89,8 +90,8 @@ void bike05(const Context& c, Findings& out) {
   Finding f = finding({"BIKE-05", Severity::Mind, Station::Bike, "controller", limitField});
   const Ampere counts = *controller.currentLimit;
   f.sentence = others.empty() ? fmt::format("The controller's limit was altered; the plan counts on {}.", text(counts))
-                              : fmt::format("The controller's limit is stated as {} ({}) and as {}; the highest counts: {}.", text(counts),
-                                            provenanceWord(provenanceOf(c.plan, limitField)), others, text(Ampere(highest)));
+                              : fmt::format("The controller's limit is stated as {} ({}) and as {}; the plan counts on the highest: {}.",
+                                            text(counts), provenanceWord(provenanceOf(c.plan, limitField)), others, text(Ampere(highest)));
   f.why = "More current than the parts were made for means heat in the controller, motor and leads; warranty and approval may end.";
   f.what = "Plan with the value measured by a clamp meter at full pull.";
   if (highest > counts.value())
@@ -111,7 +112,7 @@ void bike06(const Context& c, Findings& out) {
   for (std::size_t k = 0; k < c.figures.packs.size(); ++k) {
     const PackModel& m = c.figures.packs[k].model;
     const double ratio = m.nominal / old.nominal;
-    if (ratio < 1.04 || c.plan.packs[k].origin == Origin::Stock) continue;
+    if (!drainedByController(c, k) || ratio < 1.04 || c.plan.packs[k].origin == Origin::Stock) continue;
     Finding f = finding({"BIKE-06", Severity::Note, Station::Bike, m.id, packPointer(k, "series")});
     // What a gauge made for the old pack shows at half charge of the new one.
     const Volt half = m.curve.at(StateOfCharge(0.5)) * m.series;

@@ -3,6 +3,7 @@
 
 #include <algorithm>
 
+#include "core/assess/figure_parts.h"
 #include "core/assess/rules/rule.h"
 
 namespace usherwright::rules {
@@ -17,58 +18,113 @@ std::string nameOf(const Accessory& a) { return a.name.empty() ? "accessory" : a
 
 }  // namespace
 
+namespace {
+
+/// The highest voltage that may stand where an accessory is fed, and who gives it.
+struct FeedVolts {
+  Volt volts;
+  std::string words;
+};
+FeedVolts fedWith(const Context& c, const Accessory& a) {
+  if (a.leadVolts) return {*a.leadVolts, "its lead reads " + text(*a.leadVolts)};
+  FeedVolts out;
+  for (const PackFigures& p : c.figures.packs)
+    if (p.model.full > out.volts) out = {p.model.full, fmt::format("{} stands at {} when full", p.model.name, text(p.model.full))};
+  const auto converter = highestConverterOutput(c);
+  if (converter && *converter > out.volts) out = {*converter, "the converter may give " + text(*converter)};
+  return out;
+}
+
+}  // namespace
+
 void bike07(const Context& c, Findings& out) {
   for (std::size_t i = 0; i < c.plan.bike.accessories.size(); ++i) {
     const Accessory& a = c.plan.bike.accessories[i];
-    if (!a.maximum || a.tap == Tap::Controller || a.tap == Tap::SomeGroups) continue;
-    const PackModel* worst = nullptr;
-    for (const PackFigures& p : c.figures.packs)
-      if (p.model.full > *a.maximum && (!worst || p.model.full > worst->full)) worst = &p.model;
-    if (!worst) continue;
+    if (!a.maximum || a.tap == Tap::SomeGroups || (a.tap == Tap::Controller && !a.leadVolts)) continue;
+    const FeedVolts fed = fedWith(c, a);
+    if (!exceeds(fed.volts.value(), a.maximum->value())) continue;
     Finding f = finding({"BIKE-07", Severity::Stop, Station::Bike, fmt::format("accessory-{}", i + 1), accessoryPointer(i, "max_V")});
-    f.sentence =
-        fmt::format("{} takes {} at most; {} stands at {} when full.", nameOf(a), text(*a.maximum), worst->name, text(worst->full));
+    f.sentence = fmt::format("{} takes {} at most; {}.", nameOf(a), text(*a.maximum), fed.words);
     f.why = "An input above its maximum fails at once or at the first full charge, often with smoke.";
-    f.what = "Feed it from the controller's own output or from a converter, or choose one for the full voltage.";
-    f.fixes.push_back({"Feed it from the controller", {{accessoryPointer(i, "tap"), FieldValue{std::string("controller")}}}});
-    f.headline = worst->full / *a.maximum;
-    f.working = {"Input against full voltage",
-                 "S · U_charge ≤ U_max",
-                 {input(c, "U_max", nameOf(a), text(*a.maximum), accessoryPointer(i, "max_V"))},
-                 fmt::format("{} against {}", text(worst->full), text(*a.maximum)),
+    f.what = fmt::format("A converter on the whole pack with a fuse of its own, or one that takes {} or more.", text(fed.volts));
+    f.remedies.push_back(setTo("one that takes it", accessoryPointer(i, "max_V"), FieldValue{roundedUp(fed.volts.value())}));
+    f.headline = fed.volts / std::max(*a.maximum, Volt(0.1));
+    f.working = {"Input against what feeds it",
+                 "U_fed ≤ U_max",
+                 {input(c, "U_max", nameOf(a), text(*a.maximum), accessoryPointer(i, "max_V")),
+                  input(c, "U_fed", "what feeds it", text(fed.volts), a.leadVolts ? accessoryPointer(i, "lead_V") : "")},
+                 fmt::format("{} against {}", text(fed.volts), text(*a.maximum)),
                  "rating of the part"};
+    out.push_back(std::move(f));
+  }
+}
+
+void bike13(const Context& c, Findings& out) {
+  for (std::size_t i = 0; i < c.plan.bike.accessories.size(); ++i) {
+    const Accessory& a = c.plan.bike.accessories[i];
+    if (a.tap != Tap::Controller || c.figures.packs.empty()) continue;
+    const FeedVolts fed = fedWith(c, a);
+    if (a.maximum && (a.leadVolts || !exceeds(fed.volts.value(), a.maximum->value()))) continue;
+    Finding f = finding({"BIKE-13", Severity::Mind, Station::Bike, fmt::format("accessory-{}", i + 1), accessoryPointer(i, "lead_V")});
+    f.fields = {accessoryPointer(i, "lead_V"), accessoryPointer(i, "max_V")};
+    f.sentence = fmt::format("{} hangs on the controller's own lead; {}, and {}.", nameOf(a),
+                             a.leadVolts ? "it reads " + text(*a.leadVolts) : "nobody measured it, and it is often the battery's own volts",
+                             a.maximum ? "it takes " + text(*a.maximum) : "what it takes at most is not known");
+    f.why = "A lamp lead of a controller may be 6 V, 12 V or the whole battery; the lamp shows which by burning out.";
+    f.what = "Meter on the lead with the key on; then the print of the part.";
+    f.headline = 1;
+    f.working = {"The controller's own lead",
+                 "U_lead ≤ U_max",
+                 {input(c, "U_lead", "as measured", a.leadVolts ? text(*a.leadVolts) : "not known", accessoryPointer(i, "lead_V")),
+                  input(c, "U_max", nameOf(a), a.maximum ? text(*a.maximum) : "not known", accessoryPointer(i, "max_V"))},
+                 "not proven",
+                 "meter"};
     out.push_back(std::move(f));
   }
 }
 
 void bike09(const Context& c, Findings& out) {
   if (c.figures.packs.empty()) return;
+  const MilliAmpere board(0.1);
   MilliAmpere parked(0);
   std::string names;
-  std::size_t first = 0;
+  std::string pointer = "/joining/part/standby_mA";
+  const auto add = [&](const std::string& name, MilliAmpere draw) {
+    if (draw <= MilliAmpere(0)) return;
+    parked += draw;
+    names += (names.empty() ? "" : ", ") + name;
+  };
   for (std::size_t i = 0; i < c.plan.bike.accessories.size(); ++i) {
     const Accessory& a = c.plan.bike.accessories[i];
-    if (!a.parked || *a.parked <= MilliAmpere(0)) continue;
-    if (names.empty()) first = i;
-    parked += *a.parked;
-    names += (names.empty() ? "" : ", ") + nameOf(a);
+    if (names.empty() && a.parked && *a.parked > MilliAmpere(0)) pointer = accessoryPointer(i, "parked_mA");
+    add(nameOf(a), a.parked.value_or(MilliAmpere(0)));
+  }
+  if (hasJoiner(c)) add("the joiner", c.plan.joining.part.standby.value_or(MilliAmpere(0)));
+  if (converterPack(c.plan)) add("the converter", c.plan.joining.converter.standby.value_or(ConverterAssumed{}.standby));
+  // What draws hangs on the fullest first and ends on all of them; by turns or by itself one pack bears it alone.
+  double charge = 0;
+  double least = 1e9;
+  for (const PackFigures& p : c.figures.packs) {
+    const double held = p.model.capacity.value() * p.model.soc.value();
+    charge += held;
+    least = std::min(least, held);
+    parked += board;
   }
   if (names.empty()) return;
-  // Parked accessories hang on the fullest voltage source; one-way joints share, a lone pack bears it alone.
-  double charge = 0;
-  for (const PackFigures& p : c.figures.packs) charge += p.model.capacity.value();
-  const double days = charge / Ampere(parked).value() / 24;
-  if (days > parkedDays) return;
-  Finding f = finding({"BIKE-09", Severity::Note, Station::Bike, "parked", accessoryPointer(first, "parked_mA")});
-  f.sentence = fmt::format("{} draw {} mA while parked: full packs are flat after {} days.", names, formatNumber(parked.value()),
-                           formatNumber(days, 2));
+  const bool alone = c.plan.joining.method == Method::Selector || converterPack(c.plan).has_value();
+  const double feeds = alone ? least : charge;
+  const double days = feeds / Ampere(parked).value() / 24;
+  if (days > parkedDays || feeds <= 0) return;
+  Finding f = finding({"BIKE-09", Severity::Note, Station::Bike, "parked", pointer});
+  f.sentence = fmt::format("{} and the boards draw {} mA while parked: the charge of now is gone after {} days.", names,
+                           formatNumber(parked.value()), formatNumber(days, 2));
   f.why = "A pack drained to nothing in a shed is damaged, and some never wake again.";
   f.what = "Unplug it for storage, or store the packs apart from the bike.";
   f.headline = 1 / days;
   f.working = {"Days until flat",
-               "t = ΣQ / I",
-               {input(c, "ΣQ", "usable capacity", formatNumber(charge) + " Ah"),
-                input(c, "I", "draw while parked", formatNumber(parked.value()) + " mA", accessoryPointer(first, "parked_mA"))},
+               "t = Q_now / I",
+               {input(c, "Q_now", alone ? "the smallest charge that may feed it" : "charge of all packs", formatNumber(feeds) + " Ah"),
+                input(c, "I", "draw while parked, 0.1 mA for each board", formatNumber(parked.value()) + " mA", pointer)},
                formatNumber(days, 2) + " days",
                "charge over current"};
   out.push_back(std::move(f));
@@ -81,17 +137,17 @@ void bike10(const Context& c, Findings& out) {
   for (std::size_t k = 0; k < c.figures.packs.size(); ++k) {
     const PackModel& m = c.figures.packs[k].model;
     const Bms& bms = c.plan.packs[k].bms;
-    Known<Ampere> limit = bms.charge;
-    if (m.cellCharge) limit = limit ? std::min(*limit, *m.cellCharge) : *m.cellCharge;
+    if (!drainedByController(c, k)) continue;
+    const Known<Ampere> limit = chargeLimitOf(c.plan.packs[k], m);
     std::string because;
     double headline = 1;
-    if (limit && regen > *limit) {
+    if (limit && exceeds(regen.value(), limit->value())) {
       because = fmt::format("its charge limit is {}", text(*limit));
       headline = regen / *limit;
     } else if (bms.port == BmsPort::Separate) {
       because = "its BMS has a separate charge port and does not watch what comes back through the discharge side";
-    } else if (m.temperature < Celsius(0) && isLithium(m.chemistry)) {
-      because = fmt::format("its cells stand at {}, and below 0 °C charging plates lithium", text(m.temperature));
+    } else if (m.temperature < m.facts.chargeFrom && isLithium(m.chemistry)) {
+      because = fmt::format("its cells stand at {}, and below {} charging plates lithium", text(m.temperature), text(m.facts.chargeFrom));
     } else if (controller.regenCeiling.value_or(StateOfCharge(1)).value() > regenCeiling) {
       because = "nothing stops it above 95 % charge, where a long descent overcharges";
     } else {
@@ -126,7 +182,7 @@ void bike11(const Context& c, Findings& out) {
     f.why = groups ? "Those groups empty before the others; charged as a string they are never full again, and soon reversed."
                    : "Nothing switches it off when the cells are empty, and nothing clears a short in its lead.";
     f.what = "A converter on the whole pack, behind the BMS, with a fuse of its own.";
-    f.fixes.push_back({"Feed it from the bus", {{accessoryPointer(i, "tap"), FieldValue{std::string("bus")}}}});
+    f.fixes.push_back(setTo("Feed it from the whole pack", accessoryPointer(i, "tap"), FieldValue{std::string("bus")}));
     f.headline = 1;
     f.working = {"Where it is tapped",
                  "all groups, behind BMS and fuse",

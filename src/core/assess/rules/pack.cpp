@@ -33,17 +33,21 @@ void pack01(const Context& c, Findings& out) {
     const Pack& p = c.plan.packs[k];
     const PackModel& m = c.figures.packs[k].model;
     const bool count = p.bms.series && *p.bms.series != p.series;
-    const bool kind = p.bms.chemistry && *p.bms.chemistry != m.chemistry;
+    const bool kind = p.bms.chemistry && !isSameChargeClass(*p.bms.chemistry, m.chemistry);
     if (!p.bms.present.value_or(true) || (!count && !kind)) continue;
     Finding f = begin("PACK-01", Severity::Stop, m, packPointer(k, count ? "bms/series" : "bms/chemistry"));
-    f.sentence = count ? fmt::format("The BMS of {} is for {}S; the pack is {}S.", m.name, *p.bms.series, p.series)
-                       : fmt::format("The BMS of {} is for {} cells; the cells are {}.", m.name, factsOf(*p.bms.chemistry).name,
-                                     factsOf(m.chemistry).name);
+    f.sentence =
+        count ? fmt::format("The BMS of {} is for {}S; the pack is {}S.", m.name, *p.bms.series, p.series)
+              : fmt::format("The BMS of {} is for {} cells, charged to {} each; the cells are {}, charged to {}.", m.name,
+                            factsOf(*p.bms.chemistry).name, text(factsOf(*p.bms.chemistry).charge), m.facts.name, text(m.facts.charge));
     f.why = "It would cut at the wrong voltages, or leave groups unwatched that can then be overcharged or reversed.";
-    f.what = fmt::format("A BMS for {}S {}.", p.series, factsOf(m.chemistry).name);
+    f.what = fmt::format("A BMS for {}S {}.", p.series, m.facts.name);
+    f.remedies.push_back({"such a BMS",
+                          {{packPointer(k, "bms/series"), FieldValue{static_cast<double>(p.series)}},
+                           {packPointer(k, "bms/chemistry"), FieldValue{std::string(m.facts.name)}}}});
     f.headline = 1;
     f.working = {"BMS against cells",
-                 "S_BMS = S and chemistry of the BMS = chemistry of the cells",
+                 "S_BMS = S and the BMS's class of charge voltage = that of the cells",
                  {input(c, "S", "cells in series", std::to_string(p.series), packPointer(k, "series")),
                   input(c, "S_BMS", "series count of the BMS", p.bms.series ? std::to_string(*p.bms.series) : "not known",
                         packPointer(k, "bms/series"))},
@@ -65,8 +69,9 @@ void pack02(const Context& c, Findings& out) {
     f.sentence = fmt::format("At the {} peak each cell of {} carries {}; {} is what counts.", text(*e->peak), m.name, text(*e->peak / p),
                              text(rating / p));
     f.why = "Cells run above their rating overheat and wear fast; one that fails takes its group along.";
-    const int needed = static_cast<int>(std::ceil(p * (*e->peak / rating) - 1e-9));
+    const int needed = static_cast<int>(std::ceil(p * (*e->peak / rating) - 1e-6));
     f.what = fmt::format("{} cells in parallel, a stronger cell, or a lower controller limit.", needed);
+    if (needed <= 200) f.remedies.push_back(setTo("P", packPointer(k, "parallel"), FieldValue{static_cast<double>(needed)}));
     if (needed <= 200)
       f.fixes.push_back({fmt::format("Make it {}P", needed), {{packPointer(k, "parallel"), FieldValue{static_cast<double>(needed)}}}});
     f.headline = *e->peak / rating;
@@ -91,7 +96,7 @@ void tooWarm(const Context& c, std::size_t k, Findings& out) {
   const PackFigures& p = c.figures.packs[k];
   if (!p.rise) return;
   const Celsius cells(p.model.temperature.value() + p.rise->value());
-  const ChemistryFacts& facts = factsOf(p.model.chemistry);
+  const ChemistryFacts& facts = p.model.facts;
   const bool stop = cells > facts.dischargeTo;
   if (!stop && cells <= Celsius(50) && *p.rise <= Kelvins(25)) return;
   Finding f = begin("PACK-03", stop ? Severity::Stop : Severity::Mind, p.model, packPointer(k, "parallel"));
@@ -117,14 +122,18 @@ void pack03(const Context& c, Findings& out) {
   for (std::size_t k = 0; k < c.figures.packs.size(); ++k) {
     tooWarm(c, k, out);
     const Element* e = cellsOf(c, k);
-    if (!e || !e->continuous || !e->sustained || *e->sustained <= *e->continuous * 0.8) continue;
+    if (!e || !e->continuous || !e->sustained || !exceeds(e->sustained->value(), e->continuous->value() * 0.8)) continue;
     const PackModel& m = c.figures.packs[k].model;
     const double p = m.parallel;
-    Finding f = begin("PACK-03", Severity::Mind, m, packPointer(k, "parallel"));
-    f.sentence = fmt::format("Alone, the cells of {} carry {} each for long; 80 % of what counts is {}.", m.name, text(*e->sustained / p),
-                             text(*e->continuous * 0.8 / p));
+    const bool stop = exceeds(e->sustained->value(), e->continuous->value());
+    Finding f = begin("PACK-03", stop ? Severity::Stop : Severity::Mind, m, packPointer(k, "parallel"));
+    f.element = e->id;
+    f.sentence = stop ? fmt::format("Alone, the cells of {} carry {} each for long; {} is what counts.", m.name, text(*e->sustained / p),
+                                    text(*e->continuous / p))
+                      : fmt::format("Alone, the cells of {} carry {} each for long; 80 % of what counts is {}.", m.name,
+                                    text(*e->sustained / p), text(*e->continuous * 0.8 / p));
     f.why = "A cell held near its rating for ten minutes and more gets hot, and its life is short.";
-    f.what = "More cells in parallel, or a stronger cell.";
+    f.what = "More cells in parallel, a stronger cell, or a gentler ride.";
     f.headline = *e->sustained / *e->continuous;
     f.working = {
         "Sustained current per cell",
@@ -188,6 +197,8 @@ void pack06(const Context& c, Findings& out) {
     const Cell& cell = *c.plan.findCell(c.plan.packs[k].cell);
     if (cell.verified) continue;
     Finding f = begin("PACK-06", Severity::Mind, m, "/cells/" + cell.id + "/verified");
+    for (const char* key : {"verified", "continuous_A", "capacity_Ah", "resistance_mohm", "charge_A"})
+      f.fields.push_back("/cells/" + cell.id + "/" + key);
     const Derating d = derating(cell);
     f.sentence = cell.continuous
                      ? fmt::format("The cells of {} are untested: {} each counts as {}, {} Ah as {} Ah.", m.name, text(*cell.continuous),
@@ -217,21 +228,23 @@ void pack06(const Context& c, Findings& out) {
 void pack07(const Context& c, Findings& out) {
   for (std::size_t k = 0; k < c.figures.packs.size(); ++k) {
     const PackModel& m = c.figures.packs[k].model;
-    if (m.full <= Volt(60)) continue;
-    const bool answered = !c.plan.packs[k].competence.empty();
+    if (!exceeds(m.full.value(), 60)) continue;
+    const bool answered = saysSomething(c.plan.packs[k].competence);
     Finding f = begin("PACK-07", answered ? Severity::Mind : Severity::Stop, m, packPointer(k, "competence"));
     f.sentence = answered ? fmt::format("{} stands at {} when full, above 60 V DC; the work is done by: {}.", m.name, text(m.full),
                                         c.plan.packs[k].competence)
                           : fmt::format("{} stands at {} when full, above the 60 V DC that count as safe to touch.", m.name, text(m.full));
     f.why = "Above 60 V DC a touch can harm and an arc does not go out by itself. In wet use 30 V is the limit.";
-    f.what = answered ? "Insulated tools, covered bars and plugs, everything rated for the full voltage."
-                      : "Write who does the work and why they are competent; insulated tools, covered bars and plugs, everything rated for "
-                        "the full voltage.";
+    f.what =
+        answered
+            ? "Insulated tools, covered bars and plugs, everything rated for the full voltage."
+            : "Write in words who does the work and why they are competent; insulated tools, covered bars and plugs, everything rated for "
+              "the full voltage.";
     f.headline = m.full.value();
     f.working = {"Touch voltage",
                  "S · U_charge ≤ 60 V DC",
                  {input(c, "S", "cells in series", std::to_string(m.series), packPointer(k, "series")),
-                  input(c, "U_charge", "charge voltage of one cell", text(factsOf(m.chemistry).charge))},
+                  input(c, "U_charge", "charge voltage of one cell", text(m.facts.charge))},
                  text(m.full),
                  "extra-low-voltage limit for DC, dry, IEC 61140"};
     out.push_back(std::move(f));

@@ -133,7 +133,6 @@ void pack12(const Context& c, Findings& out) {
     f.why = "A group the wrong way round and another one twice can add up to the right total; a swapped sense lead burns the BMS.";
     f.what = fmt::format("Before the BMS plug goes in: meter from the first minus to lead 1, 2, 3 …, expected {}, {}, {} … up to {}.",
                          text(group), text(group * 2.0), text(group * 3.0), text(m.restVoltage()));
-    f.fixes.push_back({"The ladder was read", {{packPointer(k, "accepted_on"), FieldValue{std::string("group-ladder")}}}});
     f.headline = 1;
     f.working = {"Group ladder",
                  "U_k = k · U_group, lead by lead",

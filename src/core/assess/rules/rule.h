@@ -31,6 +31,9 @@ std::span<const Rule> table();
 /// True for a rule that is silent at Depth::Verdict because the ride is not run.
 bool readsRide(std::string_view id);
 
+/// What no rule looks at yet, in words, family by family.
+std::vector<std::string> notJudgedYet();
+
 // One function per rule, a file per family.
 void bike01(const Context&, Findings&);
 void bike02(const Context&, Findings&);
@@ -43,6 +46,8 @@ void bike08(const Context&, Findings&);
 void bike09(const Context&, Findings&);
 void bike10(const Context&, Findings&);
 void bike11(const Context&, Findings&);
+void bike12(const Context&, Findings&);
+void bike13(const Context&, Findings&);
 void pack01(const Context&, Findings&);
 void pack02(const Context&, Findings&);
 void pack03(const Context&, Findings&);
@@ -56,6 +61,12 @@ void pack10(const Context&, Findings&);
 void pack11(const Context&, Findings&);
 void pack12(const Context&, Findings&);
 void pack13(const Context&, Findings&);
+void pack14(const Context&, Findings&);
+void pack15(const Context&, Findings&);
+void pack16(const Context&, Findings&);
+void pack17(const Context&, Findings&);
+void pack18(const Context&, Findings&);
+void pack19(const Context&, Findings&);
 void join01(const Context&, Findings&);
 void join02(const Context&, Findings&);
 void join03(const Context&, Findings&);
@@ -77,16 +88,27 @@ void join19(const Context&, Findings&);
 void join20(const Context&, Findings&);
 void join21(const Context&, Findings&);
 void join22(const Context&, Findings&);
+void join23(const Context&, Findings&);
+void join24(const Context&, Findings&);
+void join25(const Context&, Findings&);
+void join26(const Context&, Findings&);
+void join27(const Context&, Findings&);
 void lim01(const Context&, Findings&);
 void lim02(const Context&, Findings&);
 void lim03(const Context&, Findings&);
 void wire03(const Context&, Findings&);
 void wire04(const Context&, Findings&);
 void wire05(const Context&, Findings&);
+void wire16(const Context&, Findings&);
 void chg01(const Context&, Findings&);
 void chg03(const Context&, Findings&);
 void chg05(const Context&, Findings&);
+void chg06(const Context&, Findings&);
+void chg16(const Context&, Findings&);
 void chg18(const Context&, Findings&);
+void chg21(const Context&, Findings&);
+void chg22(const Context&, Findings&);
+void chg23(const Context&, Findings&);
 void safe01(const Context&, Findings&);
 
 // ---- helpers for writing findings ----
@@ -111,6 +133,24 @@ std::string text(Ohm r);
 std::string text(Celsius t);
 std::string text(Kelvins t);
 std::string percent(double share);
+
+/// A joint with a part of its own: two or more packs that do not meet by a plain plug.
+bool hasJoiner(const Context& c);
+/// Packs that reach the bus through joints that let current out only, all at once.
+bool isOneWay(const Context& c);
+/// True for a pack that the controller drains: not one behind a converter.
+bool drainedByController(const Context& c, std::size_t pack);
+/// What a converter may put out: its setting or, if higher, what it falls back to, + 2 %. Empty without one or while unknown.
+Known<Volt> highestConverterOutput(const Context& c);
+
+/// So many words of two letters or more; a long run of letters without spaces between words counts as many. A dot, a space or a single sign
+/// says nothing.
+bool saysSomething(std::string_view text, int words = 2);
+
+/// Up to the next hundredth: a figure that holds when it is entered as it is printed.
+double roundedUp(double x);
+
+Fix setTo(std::string words, std::string pointer, FieldValue value);
 
 /// An input of a working, with the source of its field ("computed" if pointer is empty).
 WorkingInput input(const Context& c, std::string symbol, std::string words, std::string value, const std::string& pointer = "");

@@ -1,0 +1,90 @@
+// Chargers on packs.
+#include <algorithm>
+
+#include "core/assess/figure_parts.h"
+#include "core/limits/limits.h"
+#include "core/wiring/wire_heat.h"
+
+namespace usherwright {
+namespace {
+
+constexpr double assumedEfficiency = 0.88;
+constexpr double stopShare = 0.05;  // of the charger's current
+const Celsius leadLimit(70);
+const Ampere thinPinCurrent(3);
+const SquareMillimetre thinPin(0.75);
+
+struct Pairs {
+  const Plan& plan;
+  const Catalogue& catalogue;
+  const Figures& f;
+  const Figures* previous;
+  Depth depth;
+
+  std::optional<CurrentLimit> limit(std::size_t k) const {
+    const Pack& p = plan.packs[k];
+    std::vector<CurrentLimit> limits;
+    if (p.bms.charge && p.bms.present.value_or(true)) limits.push_back({"bms", *p.bms.charge});
+    if (f.packs[k].model.cellCharge) limits.push_back({"cells", *f.packs[k].model.cellCharge});
+    const auto lead = parseWireSize(p.chargeLeadSize);
+    if (const ConnectorClass* c = catalogue.connector(p.chargePort))
+      limits.push_back({"port", c->id == "round-3pin" && lead && lead->area < thinPin ? thinPinCurrent : c->continuous});
+    if (lead) limits.push_back({"lead", ampacity(geometryOf(*lead), leadLimit, {hottestAir(plan), 2, false, 0.2})});
+    if (p.chargeFuse.rating && p.chargeFuse.present.value_or(true)) limits.push_back({"fuse", *p.chargeFuse.rating});
+    return smallestLimit(limits);
+  }
+
+  std::shared_ptr<const ChargeRun> run(const ChargeInput& input) const {
+    if (previous)
+      for (const ChargeFigures& c : previous->charging)
+        if (c.run && *c.input == input) return c.run;
+    return std::make_shared<ChargeRun>(charge(input));
+  }
+
+  ChargeFigures pair(std::size_t c, std::size_t k) const {
+    const Charger& charger = plan.chargers[c];
+    const PackModel& m = f.packs[k].model;
+    ChargeFigures out;
+    out.charger = c;
+    out.pack = k;
+    out.assigned = std::find(charger.forPacks.begin(), charger.forPacks.end(), plan.packs[k].id) != charger.forPacks.end();
+    out.limit = limit(k);
+    out.currentKnown = charger.current.has_value();
+    out.outputKnown = charger.output.has_value();
+    out.known = out.outputKnown && out.currentKnown;
+    if (out.currentKnown) out.currentOk = !out.limit || !exceeds(charger.current->value(), out.limit->limit.value());
+    if (!out.outputKnown) return out;
+    out.verdict = verdictOn(*charger.output, m.series, m.facts);
+    out.excess = excessPerCell(*charger.output, m.series, m.facts);
+    out.reached = socReached(*charger.output, m.series, m.curve, m.facts);
+    if (!out.known || !out.assigned || out.verdict == ChargeVerdict::Stop || depth != Depth::Whole) return out;
+    ChargeInput in{m.curve,
+                   m.series,
+                   m.cells,
+                   m.slow,
+                   m.slowCapacitance,
+                   m.inside,
+                   m.capacity,
+                   m.soc,
+                   *charger.output,
+                   *charger.current,
+                   charger.stop.value_or(*charger.current * stopShare),
+                   charger.efficiency ? charger.efficiency->value() : assumedEfficiency};
+    out.run = run(in);
+    out.input = std::make_shared<ChargeInput>(std::move(in));
+    return out;
+  }
+};
+
+}  // namespace
+
+std::vector<ChargeFigures> chargePairs(const Plan& plan, const Catalogue& catalogue, const Figures& figures, const Figures* previous,
+                                       Depth depth) {
+  const Pairs pairs{plan, catalogue, figures, previous, depth};
+  std::vector<ChargeFigures> out;
+  for (std::size_t c = 0; c < plan.chargers.size(); ++c)
+    for (std::size_t k = 0; k < plan.packs.size(); ++k) out.push_back(pairs.pair(c, k));
+  return out;
+}
+
+}  // namespace usherwright

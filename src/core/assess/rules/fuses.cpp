@@ -1,0 +1,274 @@
+// WIRE rules of fuses.
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+#include <initializer_list>
+
+#include "core/assess/rules/rule.h"
+#include "core/wiring/wire_heat.h"
+
+namespace usherwright::rules {
+namespace {
+
+const Millimetre farthest(200);
+const Coefficient usualCarry(1.10);
+
+Finding begin(std::string id, Severity severity, const PackModel& m, std::string pointer) {
+  return finding({std::move(id), severity, Station::Joining, m.id, std::move(pointer)});
+}
+
+const Element* elementOf(const Context& c, ElementKind kind, std::size_t pack) {
+  for (const Element& e : c.figures.elements)
+    if (e.kind == kind && e.pack == static_cast<int>(pack)) return &e;
+  return nullptr;
+}
+
+/// The DC voltages and breaking capacities that fuses come in.
+double nextOf(std::initializer_list<double> sizes, double need) {
+  for (const double v : sizes)
+    if (v >= need) return v;
+  return std::ceil(need / 1000) * 1000;
+}
+double nextFuseVoltage(Volt full) { return nextOf({80.0, 125.0, 250.0, 500.0, 1000.0}, full.value()); }
+double nextBreaking(Ampere need) { return nextOf({1000.0, 2000.0, 4000.0, 10000.0, 20000.0, 50000.0}, need.value()); }
+
+/// What a fuse of this rating would outlast on its way to the controller, nearest to the cells first; null if nothing.
+const Element* outlasted(const Context& c, std::size_t k, Ampere rating) {
+  for (const Element& e : c.figures.elements) {
+    const bool own = e.pack == static_cast<int>(k) && (e.kind == ElementKind::Lead || e.kind == ElementKind::Plug);
+    const bool common = (e.kind == ElementKind::MainLead || e.kind == ElementKind::MainPlug) && drainedByController(c, k);
+    if ((own || common) && e.continuous && exceeds(rating.value(), e.continuous->value())) return &e;
+  }
+  return nullptr;
+}
+
+bool isFitted(const Fuse& fuse) { return fuse.rating && fuse.present.value_or(true); }
+
+}  // namespace
+
+void wire03(const Context& c, Findings& out) {
+  for (std::size_t k = 0; k < c.plan.packs.size(); ++k) {
+    const Fuse& fuse = c.plan.packs[k].fuse;
+    const bool missing = fuse.present && !*fuse.present;
+    const bool far = !missing && !fuse.builtIn.value_or(false) && fuse.distance && *fuse.distance > farthest;
+    if (!missing && !far) continue;
+    const PackFigures& p = c.figures.packs[k];
+    Finding f = begin("WIRE-03", Severity::Stop, p.model, packPointer(k, missing ? "fuse/present" : "fuse/distance_mm"));
+    f.sentence = missing ? fmt::format("{} has no fuse; a short would draw {}.", p.model.name, text(p.shorts.typical))
+                         : fmt::format("The fuse of {} sits {} mm from its plus; a short before it would draw {}.", p.model.name,
+                                       formatNumber(fuse.distance->value()), text(p.shorts.typical));
+    f.why = "Every millimetre of lead before the fuse is unprotected; chafed through, it burns until the cells are empty.";
+    f.what = "One fuse per pack, within 200 mm of its plus (inside the case counts).";
+    f.headline = missing ? 1e3 : fuse.distance->value();
+    f.working = {"Short current",
+                 "I_sc = S · U_charge / R_pack",
+                 {input(c, "R_pack", "cells at 25 °C, links, own leads", text(p.shortSource.cells + p.shortSource.path)),
+                  input(c, "S·U_charge", "full voltage", text(p.model.full))},
+                 text(p.shorts.typical),
+                 "Ohm's law"};
+    out.push_back(std::move(f));
+  }
+}
+
+namespace {
+
+/// One fuse against its pack's full voltage and against what can flow there; `key` is "fuse" or "charge_fuse".
+void willItInterrupt(const Context& c, std::size_t k, const Fuse& fuse, const std::string& key, Findings& out) {
+  if (!fuse.present.value_or(true)) return;
+  const PackFigures& p = c.figures.packs[k];
+  const bool main = key == "fuse";
+  const Ampere own = p.shorts.toBreak;
+  const bool fedBack = main && p.backFed > own;
+  const Ampere need = fedBack ? p.backFed : own;
+  const bool volts = fuse.dcVoltage && exceeds(p.model.full.value(), fuse.dcVoltage->value());
+  const bool breaking = fuse.breaking && exceeds(need.value(), fuse.breaking->value());
+  if (!volts && !breaking) return;
+  Finding f = begin("WIRE-04", Severity::Stop, p.model, packPointer(k, key + (volts ? "/dc_V" : "/breaking_A")));
+  if (!main) f.part += "/charge_fuse";
+  const std::string name = (main ? "fuse of " : "charge fuse of ") + p.model.name;
+  f.sentence = volts
+                   ? fmt::format("The {} is rated {} DC; the pack stands at {} when full.", name, text(*fuse.dcVoltage), text(p.model.full))
+                   : fmt::format("The {} breaks {}; {} can flow into a short there{}.", name, text(*fuse.breaking), text(need),
+                                 fedBack ? ", pushed by the packs joined with it" : "");
+  f.why = "A fuse above its voltage or its breaking capacity melts but does not interrupt: the arc goes on burning inside it.";
+  const double nextVolts = volts ? nextFuseVoltage(p.model.full) : fuse.dcVoltage.value_or(Volt(0)).value();
+  const double nextAmperes = nextBreaking(need);
+  f.what = fmt::format("The same size{} that breaks {} A or more.",
+                       nextVolts > 0 ? fmt::format(", rated {} V DC or more,", formatNumber(nextVolts)) : "",
+                       formatNumber(std::ceil(need.value()), 6));
+  Fix cure{
+      volts ? fmt::format("Same size, {} V", formatNumber(nextVolts)) : fmt::format("One that breaks {} A", formatNumber(nextAmperes, 6)),
+      {}};
+  if (volts) cure.edits.push_back({packPointer(k, key + "/dc_V"), FieldValue{nextVolts}});
+  // A fuse of that voltage is another fuse: what it breaks is asked of it as well.
+  if (!fuse.breaking || breaking) cure.edits.push_back({packPointer(k, key + "/breaking_A"), FieldValue{nextAmperes}});
+  f.remedies.push_back(cure);
+  f.fixes.push_back(std::move(cure));
+  f.headline = volts ? p.model.full / *fuse.dcVoltage : need / *fuse.breaking;
+  f.working = {
+      "Will the fuse interrupt?",
+      "U_DC ≥ S · U_charge; I_break ≥ max(1.25 · U/(R + R_fuse), U/(R_low + R_fuse)), and the same for what joined packs push",
+      {input(c, "U_DC", "fuse DC voltage", fuse.dcVoltage ? text(*fuse.dcVoltage) : "not known", packPointer(k, key + "/dc_V")),
+       input(c, "S·U_charge", "full voltage", text(p.model.full)),
+       input(c, "I_break", "breaking capacity", fuse.breaking ? text(*fuse.breaking) : "not known", packPointer(k, key + "/breaking_A")),
+       input(c, "I_sc", "typical short, without the board, 25 °C", text(p.shorts.typical)),
+       input(c, "I_own", "of this pack, to be broken", text(own))},
+      volts ? fmt::format("{} against {}", text(*fuse.dcVoltage), text(p.model.full))
+            : fmt::format("{} against {}", text(*fuse.breaking), text(need)),
+      "breaking conditions of fuses on DC, IEC 60269"};
+  if (main && p.backFed > Ampere(0)) f.working.inputs.push_back(input(c, "I_back", "from the packs joined with it", text(p.backFed)));
+  out.push_back(std::move(f));
+}
+
+}  // namespace
+
+void wire04(const Context& c, Findings& out) {
+  for (std::size_t k = 0; k < c.plan.packs.size(); ++k) {
+    willItInterrupt(c, k, c.plan.packs[k].fuse, "fuse", out);
+    if (c.plan.packs[k].chargeFuse.present || c.plan.packs[k].chargeFuse.rating)
+      willItInterrupt(c, k, c.plan.packs[k].chargeFuse, "charge_fuse", out);
+  }
+}
+
+namespace {
+
+/// `owner`: the pack whose fuse it is; `others`: they feed back into the lead of pack k together.
+void fuseTooLarge(const Context& c, std::size_t k, const Element& weak, Ampere rating, bool others, Findings& out) {
+  const PackModel& m = c.figures.packs[k].model;
+  Finding f = begin("WIRE-05", Severity::Stop, m, packPointer(k, "fuse/rating_A"));
+  f.element = weak.id;
+  f.sentence = others
+                   ? fmt::format("Through the hard joint the fuses of the other packs, {} together, can feed the {}, rated {}.",
+                                 text(rating), weak.name, text(*weak.continuous))
+                   : fmt::format("The {} fuse of {} outlasts the {}, rated {}.", text(rating), m.name, weak.name, text(*weak.continuous));
+  f.why = "A fuse protects only what carries more than it does; here the wire or plug would burn first.";
+  f.what = fmt::format("A lead or plug there for {} or more; a smaller fuse only if it still carries the load. Never a larger fuse.",
+                       text(rating));
+  f.headline = rating / *weak.continuous;
+  f.working = {"Fuse against what it feeds",
+               "I_fuse ≤ rating of every wire and plug it can feed; hard-joined, the sum of the others'",
+               {input(c, "I_fuse", others ? "fuses of the others" : "fuse", text(rating), others ? "" : packPointer(k, "fuse/rating_A")),
+                input(c, "rating", weak.name, text(*weak.continuous), weak.pointer)},
+               fmt::format("{} against {}", text(rating), text(*weak.continuous)),
+               "wire rating by heat balance at its insulation class, in the hottest air"};
+  out.push_back(std::move(f));
+}
+
+void fuseTooSmall(const Context& c, std::size_t k, const Element& e, Findings& out) {
+  const PackModel& m = c.figures.packs[k].model;
+  const Fuse& fuse = c.plan.packs[k].fuse;
+  const double carry = fuse.carry.value_or(usualCarry).value();
+  const bool slow = e.sustained && exceeds(e.sustained->value() * 1.25, fuse.rating->value());
+  const bool peak = e.peak && exceeds(e.peak->value(), fuse.rating->value() * carry);
+  if (!slow && !peak) return;
+  Finding f = begin("WIRE-05", Severity::Mind, m, packPointer(k, "fuse/rating_A"));
+  f.element = e.id;
+  f.sentence = slow ? fmt::format("The {} fuse of {} is below 1.25 times the sustained {}.", text(*fuse.rating), m.name, text(*e.sustained))
+                    : fmt::format("The {} fuse of {} carries {}, less than the {} peak.", text(*fuse.rating), m.name,
+                                  text(*fuse.rating * carry), text(*e.peak));
+  f.why = "It ages and opens on a hill although nothing is wrong; then the other pack carries everything.";
+  f.what =
+      "A lower limit in the controller's own setting, or a thicker lead and plug first: no usual rating holds this load and is "
+      "outlasted by what it feeds.";
+  const auto& ratings = c.catalogue.fuseRatings;
+  const auto next = std::find_if(ratings.begin(), ratings.end(), [&](Ampere r) {
+    return (!e.sustained || r >= *e.sustained * 1.25) && (!e.peak || r * carry >= *e.peak) && !outlasted(c, k, r);
+  });
+  if (next != ratings.end()) {
+    f.what = fmt::format("A fuse of {}: wire and plug behind it carry more.", text(*next));
+    f.fixes.push_back(setTo(fmt::format("A fuse of {}", text(*next)), packPointer(k, "fuse/rating_A"), FieldValue{next->value()}));
+    f.remedies.push_back(f.fixes.back());
+  }
+  f.headline = slow ? *e.sustained * 1.25 / *fuse.rating : *e.peak / (*fuse.rating * carry);
+  f.working = {"Fuse against the load",
+               "I_fuse ≥ 1.25 · I_sust and I_fuse · carry ≥ I_peak",
+               {input(c, "I_fuse", "fuse", text(*fuse.rating), packPointer(k, "fuse/rating_A")),
+                input(c, "carry", "multiple carried", formatNumber(carry), packPointer(k, "fuse/carry"))},
+               slow ? fmt::format("{} against {}", text(*fuse.rating), text(*e.sustained * 1.25))
+                    : fmt::format("{} against {}", text(*fuse.rating * carry), text(*e.peak)),
+               "continuous loading and time-current curve of fuses"};
+  addPeak(c, f.working);
+  out.push_back(std::move(f));
+}
+
+/// A charge fuse against the charge lead that it protects.
+void chargeFuseTooLarge(const Context& c, std::size_t k, Findings& out) {
+  const Pack& p = c.plan.packs[k];
+  const auto lead = parseWireSize(p.chargeLeadSize);
+  if (!isFitted(p.chargeFuse) || !lead) return;
+  const Ampere carries = ampacity(geometryOf(*lead), Celsius(70), {hottestAir(c.plan), 2, false, 0.2});
+  if (!exceeds(p.chargeFuse.rating->value(), carries.value())) return;
+  const PackModel& m = c.figures.packs[k].model;
+  Finding f = begin("WIRE-05", Severity::Stop, m, packPointer(k, "charge_fuse/rating_A"));
+  f.part += "/charge_fuse";
+  f.sentence =
+      fmt::format("The {} charge fuse of {} outlasts its charge lead, rated {}.", text(*p.chargeFuse.rating), m.name, text(carries));
+  f.why = "Chafed through, the lead burns before the fuse opens.";
+  f.what = fmt::format("A charge fuse of {} A or less, or a thicker lead.", formatNumber(std::floor(carries.value() * 10) / 10));
+  f.remedies.push_back(setTo("smaller", packPointer(k, "charge_fuse/rating_A"), FieldValue{std::floor(carries.value() * 10) / 10}));
+  f.headline = *p.chargeFuse.rating / carries;
+  f.working = {"Charge fuse against its lead",
+               "I_fuse ≤ rating of the lead",
+               {input(c, "I_fuse", "charge fuse", text(*p.chargeFuse.rating), packPointer(k, "charge_fuse/rating_A")),
+                input(c, "rating", "charge lead", text(carries), packPointer(k, "charge_lead_size"))},
+               fmt::format("{} against {}", text(*p.chargeFuse.rating), text(carries)),
+               "heat balance at 70 °C, in the hottest air"};
+  out.push_back(std::move(f));
+}
+
+}  // namespace
+
+void wire05(const Context& c, Findings& out) {
+  const std::vector<std::size_t>& hard = c.figures.hard;
+  for (std::size_t k = 0; k < c.plan.packs.size(); ++k) {
+    const Fuse& fuse = c.plan.packs[k].fuse;
+    chargeFuseTooLarge(c, k, out);
+    if (isFitted(fuse)) {
+      if (const Element* weak = outlasted(c, k, *fuse.rating)) fuseTooLarge(c, k, *weak, *fuse.rating, false, out);
+      if (const Element* e = elementOf(c, ElementKind::Fuse, k)) fuseTooSmall(c, k, *e, out);
+    }
+    if (std::find(hard.begin(), hard.end(), k) == hard.end()) continue;
+    Ampere others(0);
+    for (const std::size_t other : hard)
+      if (other != k && isFitted(c.plan.packs[other].fuse)) others += *c.plan.packs[other].fuse.rating;
+    for (const ElementKind kind : {ElementKind::Lead, ElementKind::Plug}) {
+      const Element* e = elementOf(c, kind, k);
+      if (!e || !e->continuous || !exceeds(others.value(), e->continuous->value())) continue;
+      fuseTooLarge(c, k, *e, others, true, out);
+      break;
+    }
+  }
+}
+
+void wire16(const Context& c, Findings& out) {
+  if (c.plan.packs.size() < 2 || c.plan.joining.method == Method::Selector) return;
+  Ampere sum(0);
+  Ampere largest(0);
+  for (std::size_t k = 0; k < c.plan.packs.size(); ++k) {
+    const Fuse& fuse = c.plan.packs[k].fuse;
+    if (!drainedByController(c, k) || !isFitted(fuse)) continue;
+    sum += *fuse.rating;
+    largest = std::max(largest, *fuse.rating);
+  }
+  for (const Element& e : c.figures.elements) {
+    if (e.kind != ElementKind::MainLead || !e.continuous) continue;
+    const double rating = e.continuous->value();
+    if (!exceeds(sum.value(), rating) || exceeds(largest.value(), rating)) continue;  // a single one: WIRE-05
+    Finding f =
+        begin("WIRE-16", exceeds(sum.value() / 2, rating) ? Severity::Mind : Severity::Note, c.figures.packs.front().model, e.pointer);
+    f.part = "main/lead";
+    f.sentence = fmt::format("The main lead is rated {}; the fuses of the packs let {} through together.", text(*e.continuous), text(sum));
+    f.why = "A short behind the joint is fed by all packs at once; each fuse sees only its own part.";
+    f.what = fmt::format("A fuse after the joint, or a main lead for {} or more.", text(sum));
+    f.headline = sum / *e.continuous;
+    f.working = {"Common lead against all fuses",
+                 "ΣI_fuse ≤ rating of the common lead",
+                 {input(c, "ΣI_fuse", "fuses of the packs", text(sum)), input(c, "rating", "main lead", text(*e.continuous), e.pointer)},
+                 fmt::format("{} against {}", text(sum), text(*e.continuous)),
+                 "Kirchhoff's current law"};
+    out.push_back(std::move(f));
+  }
+}
+
+}  // namespace usherwright::rules

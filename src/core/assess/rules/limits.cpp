@@ -1,0 +1,256 @@
+// JOIN-03 to 05 and LIM: what every element on the way carries, alone and together.
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+#include "core/assess/rules/rule.h"
+
+namespace usherwright::rules {
+namespace {
+
+constexpr double dearShare = 0.10;  // of the budget
+constexpr double tooWide = 3.0;     // times the rest
+constexpr double littleAtPeak = 0.10, littleForLong = 0.25;
+
+Finding begin(std::string id, Severity severity, std::string part, std::string pointer) {
+  return finding({std::move(id), severity, Station::Joining, std::move(part), std::move(pointer)});
+}
+
+/// The next rating above a need, of the usual sizes.
+double nextSize(double need, std::span<const double> sizes) {
+  const auto found = std::find_if(sizes.begin(), sizes.end(), [&](double s) { return s >= need - 1e-9; });
+  return found == sizes.end() ? std::ceil(need / 10) * 10 : *found;
+}
+
+constexpr std::array joinerSizes{10.0, 15.0, 20.0, 30.0, 40.0, 50.0, 60.0, 80.0, 100.0, 150.0};
+constexpr std::array joinerVolts{40.0, 60.0, 80.0, 100.0, 150.0, 200.0};
+
+/// What to do about an element that carries too little; never a stronger fuse, which protects less.
+std::string remedyFor(const Element& e) {
+  switch (e.kind) {
+    case ElementKind::Cells: return "More cells in parallel or a stronger cell, or a lower limit in the controller's own setting.";
+    case ElementKind::Bms: return "A board made for it, or a lower limit in the controller's own setting.";
+    case ElementKind::Fuse:
+      return "A lower limit in the controller's own setting; a larger fuse only where every wire and plug behind it carries more than the "
+             "fuse does.";
+    case ElementKind::Plug:
+    case ElementKind::MainPlug: return "A larger plug, or a lower limit in the controller's own setting.";
+    case ElementKind::Lead:
+    case ElementKind::MainLead: return "A thicker lead, or a lower limit in the controller's own setting.";
+    case ElementKind::JoinerInput:
+    case ElementKind::JoinerTotal: return "The next size of joiner, or a lower limit in the controller's own setting.";
+  }
+  return "A lower limit in the controller's own setting.";
+}
+
+/// The limit that the controller would have to be set to for an element to carry the peak.
+double limitFor(const Context& c, const Element& e) {
+  return std::floor((*e.counted() - c.figures.demand.tolerance - c.figures.demand.accessories).value() * 2) / 2;
+}
+
+/// Adds the cure "set the controller lower", where there is a limit that holds.
+void offerLowerLimit(const Context& c, const Element& e, Finding& f) {
+  const double below = limitFor(c, e);
+  if (below < 1 || converterPack(c.plan) == static_cast<std::size_t>(std::max(e.pack, -1))) return;
+  f.what += fmt::format(" {} A or less there.", formatNumber(below));
+  f.fixes.push_back(
+      setTo(fmt::format("Set the controller to {} A", formatNumber(below)), "/bike/controller/current_max_A", FieldValue{below}));
+  f.remedies.push_back(f.fixes.back());
+}
+
+}  // namespace
+
+void join03(const Context& c, Findings& out) {
+  if (c.plan.packs.size() < 2) return;
+  const auto fedBy = converterPack(c.plan);
+  for (const Element& e : c.figures.elements) {
+    const bool own = e.kind == ElementKind::Bms || e.kind == ElementKind::Plug || e.kind == ElementKind::Lead;
+    if (!own || e.pack < 0 || fedBy == static_cast<std::size_t>(e.pack)) continue;  // JOIN-18
+    if (!e.headroomAtPeak() || *e.headroomAtPeak() >= 0) continue;
+    Finding f = begin("JOIN-03", Severity::Stop, e.id, e.pointer);
+    f.element = e.id;
+    f.sentence = fmt::format("Alone, the {} carries {}; the bike draws up to {}.", e.name, text(*e.counted()), text(*e.peak));
+    f.why = "When the other pack is lower, empty or unplugged, this one carries the whole bike by itself.";
+    f.what = remedyFor(e);
+    offerLowerLimit(c, e, f);
+    f.headline = *e.peak / *e.counted();
+    f.working = {"Each pack alone",
+                 "I_peak = I_limit + ΔI ≤ rating",
+                 {},
+                 fmt::format("{} against {}", text(*e.peak), text(*e.counted())),
+                 "a one-way joiner lets the fuller pack carry everything"};
+    addPeak(c, f.working);
+    f.working.inputs.push_back(input(c, "rating", e.name, text(*e.counted()), e.pointer));
+    out.push_back(std::move(f));
+  }
+}
+
+void join04(const Context& c, Findings& out) {
+  if (!hasJoiner(c) || !c.figures.demand.peak) return;
+  const JoinPart& part = c.plan.joining.part;
+  if (!part.input && !part.total) return;
+  const bool inputIsLower = part.input && (!part.total || *part.input <= *part.total);
+  const Ampere rating = inputIsLower ? *part.input : *part.total;
+  const Ampere peak = *c.figures.demand.peak;
+  if (!exceeds(peak.value() * 1.25, rating.value())) return;
+  Finding f = begin("JOIN-04", exceeds(peak.value(), rating.value()) ? Severity::Stop : Severity::Mind, "joint",
+                    inputIsLower ? "/joining/part/input_A" : "/joining/part/total_A");
+  f.element = "joint/total";
+  f.sentence = fmt::format("The joiner is rated {} {}; the bike draws up to {}, and 1.25 times that is {}.", text(rating),
+                           inputIsLower ? "per input" : "in total", text(peak), text(peak * 1.25));
+  f.why =
+      "All current goes through one input whenever one pack is fuller; a joiner at its limit gets hot, and a failed one may conduct both "
+      "ways.";
+  const double next = nextSize(peak.value() * 1.25, joinerSizes);
+  f.what = fmt::format("The next size: {} A.", formatNumber(next));
+  f.fixes.push_back({fmt::format("A joiner of {} A", formatNumber(next)),
+                     {{"/joining/part/input_A", FieldValue{next}}, {"/joining/part/total_A", FieldValue{next}}}});
+  f.headline = peak / rating;
+  f.working = {"Joiner rating",
+               "rating ≥ 1.25 · I_peak, each input and the total",
+               {},
+               fmt::format("{} against {}", text(rating), text(peak * 1.25)),
+               "continuous rating with a quarter kept"};
+  addPeak(c, f.working);
+  f.working.inputs.push_back(input(c, "rating", "joiner", text(rating), f.pointer));
+  out.push_back(std::move(f));
+}
+
+void join05(const Context& c, Findings& out) {
+  if (!hasJoiner(c) || !c.plan.joining.part.voltage) return;
+  const auto highest = std::max_element(c.figures.packs.begin(), c.figures.packs.end(),
+                                        [](const PackFigures& a, const PackFigures& b) { return a.model.full < b.model.full; });
+  const Volt rating = *c.plan.joining.part.voltage;
+  if (!exceeds(highest->model.full.value(), rating.value())) return;
+  Finding f = begin("JOIN-05", Severity::Stop, "joint", "/joining/part/voltage_V");
+  f.sentence =
+      fmt::format("The joiner is rated {}; {} stands at {} when full.", text(rating), highest->model.name, text(highest->model.full));
+  f.why = "Above its voltage the switches inside break down, mostly into a short that joins the packs directly.";
+  const double next = nextSize(highest->model.full.value() * 1.1, joinerVolts);
+  f.what = fmt::format("A joiner for {} V.", formatNumber(next));
+  f.fixes.push_back({fmt::format("A joiner for {} V", formatNumber(next)), {{"/joining/part/voltage_V", FieldValue{next}}}});
+  f.headline = highest->model.full / rating;
+  f.working = {"Joiner voltage",
+               "rating ≥ highest S · U_charge",
+               {input(c, "rating", "joiner", text(rating), "/joining/part/voltage_V"),
+                input(c, "U_full", highest->model.name, text(highest->model.full))},
+               fmt::format("{} against {}", text(rating), text(highest->model.full)),
+               "blocking voltage of the switches"};
+  out.push_back(std::move(f));
+}
+
+namespace {
+
+Finding narrowsFinding(const Context& c, std::string id, Severity severity, const Element& e) {
+  Finding f = begin(std::move(id), severity, e.id, e.pointer);
+  f.station = e.kind == ElementKind::Cells || e.kind == ElementKind::Bms ? Station::Pack : Station::Joining;
+  f.element = e.id;
+  f.working = {"What the elements carry",
+               "headroom = rating / I_peak − 1 and continuous / I_sustained − 1",
+               {},
+               "",
+               "every element in the path carries the whole current"};
+  addPeak(c, f.working);
+  std::vector<const Element*> order;
+  for (const Element& other : c.figures.elements)
+    if (other.headroomAtPeak()) order.push_back(&other);
+  std::stable_sort(order.begin(), order.end(),
+                   [](const Element* a, const Element* b) { return *a->headroomAtPeak() < *b->headroomAtPeak(); });
+  for (std::size_t i = 0; i < order.size() && i < 6; ++i)
+    f.working.inputs.push_back(input(c, i == 0 ? "narrows" : "then", order[i]->name,
+                                     fmt::format("{}, {}{}", text(*order[i]->counted()), *order[i]->headroomAtPeak() >= 0 ? "+" : "",
+                                                 percent(*order[i]->headroomAtPeak())),
+                                     order[i]->pointer));
+  f.what = remedyFor(e);
+  const auto next = std::find_if(order.begin(), order.end(), [&](const Element* other) { return other->id != e.id; });
+  if (next != order.end()) f.what += fmt::format(" The next limit behind it: {}, {}.", (*next)->name, text(*(*next)->counted()));
+  return f;
+}
+
+}  // namespace
+
+void lim01(const Context& c, Findings& out) {
+  for (const Element& e : c.figures.elements) {
+    const bool atPeak = e.headroomAtPeak() && *e.headroomAtPeak() < 0;
+    const bool forLong = e.headroomSustained() && *e.headroomSustained() < 0;
+    if (!atPeak && !forLong) continue;
+    const bool narrows = c.figures.narrows >= 0 && &e == &c.figures.elements[static_cast<std::size_t>(c.figures.narrows)];
+    Finding f = narrowsFinding(c, "LIM-01", Severity::Stop, e);
+    f.sentence = atPeak
+                     ? fmt::format("{}he {} carries {}; the bike draws up to {}.", narrows ? "The narrows: t" : "T", e.name,
+                                   text(*e.counted()), text(*e.peak))
+                     : fmt::format("For long the {} carries {}; the hill takes {} for as long as it lasts{}.", e.name, text(*e.continuous),
+                                   text(*e.sustained), c.figures.demand.sustainedAssumed ? " (assumed: half of the limit)" : "");
+    f.why = atPeak ? "What carries more than it is made for gets hot, trips or burns."
+                   : "A short-time rating and a boost time excuse the peak; nothing excuses the hill.";
+    if (atPeak) offerLowerLimit(c, e, f);
+    f.headline = std::max(atPeak ? *e.peak / *e.counted() : 0.0, forLong ? *e.sustained / *e.continuous : 0.0);
+    f.working.result = atPeak ? fmt::format("{} against {}", text(*e.peak), text(*e.counted()))
+                              : fmt::format("{} against {}", text(*e.sustained), text(*e.continuous));
+    out.push_back(std::move(f));
+  }
+}
+
+namespace {
+
+void littleHeadroom(const Context& c, const Element& e, bool isNarrows, Findings& out) {
+  const double atPeak = e.headroomAtPeak().value_or(1.0);
+  const double sustained = e.headroomSustained().value_or(1.0);
+  const bool tightAtPeak = isNarrows && atPeak < littleAtPeak - 1e-6;
+  if (atPeak < 0 || sustained < 0 || (!tightAtPeak && sustained >= littleForLong - 1e-6)) return;
+  Finding f = narrowsFinding(c, "LIM-02", Severity::Mind, e);
+  f.sentence = tightAtPeak ? fmt::format("The {} carries {} against the {} peak: {} to spare.", e.name, text(*e.counted()), text(*e.peak),
+                                         percent(atPeak))
+                           : fmt::format("The {} carries {} against {} sustained: {} to spare.", e.name, text(*e.continuous),
+                                         text(*e.sustained), percent(sustained));
+  f.why = "Little is left for a hot day, a worn part or a tolerance; this is what stops you first.";
+  f.headline = 1 / (1 + std::min(atPeak, sustained));
+  f.working.result = fmt::format("+{} at peak, {} sustained", percent(atPeak), percent(sustained));
+  out.push_back(std::move(f));
+}
+
+}  // namespace
+
+/// The narrows at peak; and whatever is tight for as long as the hill lasts, which a boost time at the peak excuses nowhere.
+void lim02(const Context& c, Findings& out) {
+  for (std::size_t i = 0; i < c.figures.elements.size(); ++i)
+    littleHeadroom(c, c.figures.elements[i], static_cast<int>(i) == c.figures.narrows, out);
+}
+
+void lim03(const Context& c, Findings& out) {
+  if (!c.plan.budget || *c.plan.budget <= Money(0)) return;
+  const Element* widest = nullptr;
+  double most = 0;
+  for (const Element& e : c.figures.elements) {
+    if (e.kind != ElementKind::Cells || !e.headroomAtPeak()) continue;
+    const auto k = static_cast<std::size_t>(e.pack);
+    const Known<Money> cost = c.figures.packs[k].model.cost;
+    if (!cost || *cost <= *c.plan.budget * dearShare) continue;
+    // The rest of the same way: what else its current goes through.
+    double rest = 0;
+    for (const Element& other : c.figures.elements)
+      if (&other != &e && (other.pack == e.pack || other.pack < 0) && other.counted()) rest = std::max(rest, other.counted()->value());
+    const double ratio = rest > 0 ? e.counted()->value() / rest : 0;
+    if (ratio <= tooWide || ratio <= most) continue;
+    most = ratio;
+    widest = &e;
+  }
+  if (!widest) return;
+  Finding f = begin("LIM-03", Severity::Note, widest->id, widest->pointer);
+  f.station = Station::Pack;
+  f.sentence = fmt::format("The {} carry {}, {} times what anything else on the way carries.", widest->name, text(*widest->counted()),
+                           formatNumber(most, 2));
+  f.why = "Strength behind a narrower part cannot be used; money could go elsewhere.";
+  f.what = "Fewer cells in parallel, or cells made for energy rather than current.";
+  f.headline = most;
+  f.working = {"Wider than the rest",
+               "rating > 3 · the largest of the rest, and above 10 % of the budget",
+               {input(c, "rating", widest->name, text(*widest->counted()), widest->pointer)},
+               formatNumber(most, 2) + " times",
+               "a chain is as strong as its weakest link"};
+  out.push_back(std::move(f));
+}
+
+}  // namespace usherwright::rules

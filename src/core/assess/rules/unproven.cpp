@@ -1,0 +1,250 @@
+// BIKE-08: whatever a rule would have to read and nobody has entered or confirmed, part by part.
+#include <fmt/format.h>
+
+#include <algorithm>
+
+#include "core/assess/rules/rule.h"
+#include "core/pack/readings.h"
+#include "core/plan/names.h"
+
+namespace usherwright::rules {
+namespace {
+
+constexpr double worn = 0.85;
+
+bool isWeak(Provenance p) { return p == Provenance::Claim || p == Provenance::Remembered || p == Provenance::Assumed; }
+
+/// Collects the unproven fields of one part into one finding.
+class Unproven {
+ public:
+  Unproven(const Context& c, Station station, std::string part, std::string of)
+      : c_(c), station_(station), part_(std::move(part)), of_(std::move(of)) {}
+
+  /// A number counts as proven by its source; a choice, a mark or a text by having been entered, unless a source says less.
+  void check(const std::string& pointer) {
+    const auto ref = findField(c_.plan, pointer);
+    if (!ref) return;
+    const bool unknown = std::holds_alternative<std::monostate>(ref->value);
+    const auto entry = c_.plan.provenance.find(pointer);
+    const bool stated = entry != c_.plan.provenance.end();
+    const Provenance from = stated ? entry->second.from : Provenance::Assumed;
+    const bool entered = !isNumeric(ref->spec->kind) && (!stated || from == Provenance::Remembered);
+    if (!unknown && (entered || !isWeak(from))) return;
+    std::string state = unknown ? "not known yet" : std::string(provenanceWord(from));
+    if (unknown && !ref->spec->whenEmpty.empty()) state += fmt::format(", {} assumed", ref->spec->whenEmpty);
+    rows_.push_back({std::string(ref->spec->label), std::move(state), std::string(ref->spec->howTo), pointer,
+                     unknown ? std::string("–") : shownValue(*ref->spec, ref->value, UnitSystem::Metric)});
+  }
+
+  void checkUnknown(const std::string& pointer) {
+    const auto ref = findField(c_.plan, pointer);
+    if (ref && std::holds_alternative<std::monostate>(ref->value)) check(pointer);
+  }
+
+  /// Something that no field holds.
+  void add(std::string label, std::string state, std::string howTo, std::string pointer = "") {
+    rows_.push_back({std::move(label), std::move(state), std::move(howTo), std::move(pointer), "–"});
+  }
+
+  void report(Findings& out) const {
+    if (rows_.empty()) return;
+    Finding f = finding({"BIKE-08", Severity::Mind, station_, part_, rows_.front().pointer});
+    std::string names;
+    for (const Row& r : rows_) names += (names.empty() ? "" : ", ") + fmt::format("{} ({})", r.label, r.state);
+    f.sentence = fmt::format("Unproven: {} of {}.", names, of_);
+    f.why = "A safety limit that rests on a claim, a memory or a guess counts as not proven; the plan cannot call it clear.";
+    f.what = rows_.front().howTo.empty() ? "Read the label or the data sheet, or measure it."
+                                         : fmt::format("For the {}: {}.", rows_.front().label, rows_.front().howTo);
+    for (const Row& r : rows_)
+      if (!r.pointer.empty()) f.fields.push_back(r.pointer);
+    f.headline = static_cast<double>(rows_.size());
+    f.working.title = "What is not proven";
+    f.working.formula = "a limit is proven when it was measured, read from a label or comes from a data sheet";
+    for (const Row& r : rows_) f.working.inputs.push_back({r.label, r.howTo.empty() ? "read its label" : r.howTo, r.value, r.state});
+    f.working.result = fmt::format("{} unproven", rows_.size());
+    out.push_back(std::move(f));
+  }
+
+ private:
+  struct Row {
+    std::string label, state, howTo, pointer, value;
+  };
+  const Context& c_;
+  Station station_;
+  std::string part_, of_;
+  std::vector<Row> rows_;
+};
+
+bool isHardJoined(const Context& c, std::size_t k) {
+  return std::find(c.figures.hard.begin(), c.figures.hard.end(), k) != c.figures.hard.end();
+}
+
+bool isCharged(const Context& c, std::size_t k) {
+  return std::any_of(c.figures.charging.begin(), c.figures.charging.end(),
+                     [&](const ChargeFigures& f) { return f.assigned && f.pack == k; });
+}
+
+void board(const Context& c, std::size_t k, Unproven& pack) {
+  const Bms& bms = c.plan.packs[k].bms;
+  if (bms.present == false) return;  // known to be missing: PACK-13
+  if (!isLithium(c.figures.packs[k].model.chemistry) && !bms.present) return;
+  for (const char* key :
+       {"present", "series", "chemistry", "port", "continuous_A", "charge_A", "cell_cutoff_V", "cell_full_V", "senses_all_groups"})
+    pack.check(packPointer(k, fmt::format("bms/{}", key)));
+  if (isHardJoined(c, k)) pack.check(packPointer(k, "bms/reconnects"));
+}
+
+void packItself(const Context& c, std::size_t k, Findings& out) {
+  const Pack& p = c.plan.packs[k];
+  const Cell& cell = *c.plan.findCell(p.cell);
+  const std::string at = "/cells/" + cell.id + "/";
+  Unproven pack(c, Station::Pack, p.id, c.figures.packs[k].model.name);
+  pack.check(at + "chemistry");
+  pack.checkUnknown(at + "form");
+  for (const char* key : {"series", "parallel", "soh"}) pack.check(packPointer(k, key));
+  pack.check(packPointer(k, "condition"));
+  board(c, k, pack);
+  // Figures of untested cells are PACK-06's; what nobody states is named all the same.
+  if (cell.verified) pack.check(at + "continuous_A");
+  else pack.checkUnknown(at + "continuous_A");
+  const bool takesCurrent = isCharged(c, k) || isHardJoined(c, k) || c.plan.bike.controller.regenCurrent.value_or(Ampere(0)) > Ampere(0);
+  if (takesCurrent) pack.checkUnknown(at + "charge_A");
+  if (isHardJoined(c, k) && !restedVolts(p)) pack.check(packPointer(k, "soc"));
+  if (!p.measuredResistance) cell.verified ? pack.check(at + "resistance_mohm") : pack.checkUnknown(at + "resistance_mohm");
+  if (p.soh < StateOfHealth(worn) && provenanceOf(c.plan, at + "resistance_mohm") != Provenance::Measured)
+    pack.check(packPointer(k, "measured_resistance_mohm"));
+  pack.report(out);
+}
+
+void fusesAndPlug(const Context& c, std::size_t k, Findings& out) {
+  const Pack& p = c.plan.packs[k];
+  const std::string& name = c.figures.packs[k].model.name;
+  if (p.fuse.present.value_or(true)) {  // known to be missing: WIRE-03
+    Unproven fuse(c, Station::Joining, p.id + "/fuse", "the fuse of " + name);
+    fuse.check(packPointer(k, "fuse/present"));
+    for (const char* key : {"fuse/rating_A", "fuse/dc_V", "fuse/breaking_A"}) fuse.check(packPointer(k, key));
+    if (!p.fuse.builtIn.value_or(false)) fuse.check(packPointer(k, "fuse/distance_mm"));
+    fuse.report(out);
+  }
+  Unproven way(c, Station::Joining, p.id + "/plug", "the way from " + name + " to the joint");
+  way.check(packPointer(k, "plug"));
+  if (!p.plug.empty() && !c.catalogue.connector(p.plug))
+    way.add("plug", "the catalogue has no such plug", "choose one by its contacts", packPointer(k, "plug"));
+  if (!c.plan.leadOf(p.id)) way.add("lead", "no run leads from it to the joint", "add the run, with its size and length");
+  way.report(out);
+  if (!isCharged(c, k)) return;
+  Unproven charge(c, Station::Charging, p.id + "/charge", "the charge side of " + name);
+  charge.check(packPointer(k, "charge_port"));
+  if (!p.chargePort.empty() && !c.catalogue.connector(p.chargePort))
+    charge.add("charge port", "the catalogue has no such plug", "choose one by its contacts", packPointer(k, "charge_port"));
+  charge.check(packPointer(k, "charge_polarity"));
+  charge.check(packPointer(k, "charge_lead_size"));
+  charge.check(packPointer(k, "charge_temperature_C"));
+  if (p.chargeFuse.present.value_or(p.chargeFuse.rating.has_value()))
+    for (const char* key : {"charge_fuse/rating_A", "charge_fuse/dc_V", "charge_fuse/breaking_A"}) charge.check(packPointer(k, key));
+  charge.report(out);
+}
+
+void theController(const Context& c, Findings& out) {
+  Unproven controller(c, Station::Bike, "controller", "the controller");
+  for (const char* key : {"current_max_A", "cutoff_V", "input_max_V"}) controller.check(std::string("/bike/controller/") + key);
+  if (!c.plan.bike.controller.inputMaximum) {
+    controller.check("/bike/controller/capacitor_V");
+    if (!c.plan.bike.controller.capacitorVoltage) controller.check("/bike/controller/nameplate_V");
+  }
+  controller.check("/bike/controller/regen_current_A");
+  controller.report(out);
+  Unproven air(c, Station::Bike, "air", "where the packs are ridden and kept");
+  air.check("/ambient_C");
+  air.report(out);
+  for (std::size_t i = 0; i < c.plan.bike.accessories.size(); ++i) {
+    const Accessory& a = c.plan.bike.accessories[i];
+    if (a.tap == Tap::Controller || a.tap == Tap::SomeGroups) continue;  // BIKE-13, BIKE-11
+    Unproven part(c, Station::Bike, fmt::format("accessory-{}", i + 1), a.name.empty() ? std::string("an accessory") : a.name);
+    part.check(fmt::format("/bike/accessories/{}/max_V", i));
+    part.report(out);
+  }
+}
+
+void theJoint(const Context& c, Findings& out) {
+  if (hasJoiner(c)) {
+    Unproven joiner(c, Station::Joining, "joint", "the joiner");
+    for (const char* key : {"input_A", "total_A", "voltage_V"}) joiner.check(std::string("/joining/part/") + key);
+    if (c.plan.packs.size() > 2 && isOneWay(c)) joiner.check("/joining/part/inputs");
+    joiner.report(out);
+  }
+  if (converterPack(c.plan)) {
+    const ConverterPart& fed = c.plan.joining.converter;
+    Unproven converter(c, Station::Joining, "converter", "the converter");
+    converter.check(fed.power && !fed.output ? "/joining/converter/power_W" : "/joining/converter/output_A");
+    for (const char* key : {"set_V", "input_low_V", "input_high_V"}) converter.check(std::string("/joining/converter/") + key);
+    converter.report(out);
+  }
+  if (!c.figures.hard.empty() && c.figures.window) {
+    const auto high = restedVolts(c.plan.packs[c.figures.windowHigh]), low = restedVolts(c.plan.packs[c.figures.windowLow]);
+    Unproven meter(c, Station::Joining, "meter", "the meters that read the packs");
+    if (!meterOf(c.plan, high, low).oneMeter && !(high && high->accuracy)) meter.check("/meter_accuracy");
+    meter.report(out);
+  }
+  Unproven main(c, Station::Joining, "main/way", "the way from the joint to the controller");
+  if (!c.plan.joining.outputPlug.empty() && !c.catalogue.connector(c.plan.joining.outputPlug))
+    main.add("plug after the joint", "the catalogue has no such plug", "choose one by its contacts", "/joining/output_plug");
+  if (!c.plan.mainRun()) main.add("main lead", "no run leads to the controller", "add the run, with its size and length");
+  main.report(out);
+}
+
+/// A run that names what is not there, or two packs without their poles.
+void runs(const Context& c, Findings& out) {
+  const auto isPlace = [&](const std::string& id) { return id == "joint" || id == "controller" || c.plan.findPack(id); };
+  for (std::size_t r = 0; r < c.plan.wiring.runs.size(); ++r) {
+    const Run& run = c.plan.wiring.runs[r];
+    const std::string at = fmt::format("/wiring/runs/{}/", r);
+    Unproven unproven(c, Station::Joining, run.id, "the run " + run.id);
+    for (const auto& [key, id] : {std::pair<const char*, const std::string&>{"from", run.from}, {"to", run.to}})
+      if (!isPlace(id))
+        unproven.add(key, id.empty() ? "not known yet" : "no such pack, joint or controller", "the id of what it is plugged into",
+                     at + key);
+    if (c.plan.findPack(run.from) && c.plan.findPack(run.to) && run.from != run.to) {
+      unproven.check(at + "from_pole");
+      unproven.check(at + "to_pole");
+    } else if (run.from == run.to && !run.from.empty()) {
+      unproven.add("to", "it ends where it begins", "the id of what it is plugged into", at + "to");
+    }
+    unproven.report(out);
+  }
+}
+
+void chargers(const Context& c, Findings& out) {
+  for (std::size_t i = 0; i < c.plan.chargers.size(); ++i) {
+    const Charger& charger = c.plan.chargers[i];
+    if (charger.forPacks.empty()) continue;
+    Unproven unproven(c, Station::Charging, charger.id, shownName(charger));
+    for (const char* key : {"output_V", "output_A", "chemistry", "plug", "polarity"}) unproven.check(chargerPointer(i, key));
+    const bool separate = std::any_of(c.figures.charging.begin(), c.figures.charging.end(), [&](const ChargeFigures& f) {
+      return f.assigned && f.charger == i && c.plan.packs[f.pack].bms.port == BmsPort::Separate;
+    });
+    if (separate) unproven.check(chargerPointer(i, "place"));
+    unproven.report(out);
+  }
+}
+
+}  // namespace
+
+void bike08(const Context& c, Findings& out) {
+  if (c.plan.packs.empty()) {
+    Unproven plan(c, Station::Pack, "packs", "the plan");
+    plan.add("packs", "none yet, so nothing is judged", "add the pack by its label");
+    plan.report(out);
+    return;
+  }
+  theController(c, out);
+  for (std::size_t k = 0; k < c.plan.packs.size(); ++k) {
+    packItself(c, k, out);
+    fusesAndPlug(c, k, out);
+  }
+  theJoint(c, out);
+  runs(c, out);
+  chargers(c, out);
+}
+
+}  // namespace usherwright::rules

@@ -1,0 +1,77 @@
+// Short currents at the fuses.
+#include <algorithm>
+
+#include "core/assess/figure_parts.h"
+#include "core/frame/frame.h"
+#include "core/wiring/wire_heat.h"
+
+namespace usherwright {
+namespace {
+
+constexpr double fuseDrop = 0.06;  // V at its rating, a usual blade or cartridge
+const Celsius room(20);
+const MilliOhm boardAssumed(8);
+const Ohm leastResistance(1e-4);
+
+Ohm plugResistance(const Catalogue& catalogue, const std::string& id) {
+  const ConnectorClass* c = catalogue.connector(id);
+  return c ? Ohm(c->perContact) * 2.0 : Ohm(0);
+}
+
+ShortSource sourceOf(const Pack& p, const Cell& cell, const PackModel& m) {
+  ShortSource s;
+  s.full = m.full;
+  s.path = Ohm(p.links) + Ohm(p.tails);
+  s.cells = Ohm(cell.resistance) * (static_cast<double>(m.series) / m.parallel);
+  if (!p.measuredResistance) return s;
+  const Ohm board(p.bms.present.value_or(true) ? p.bms.resistance.value_or(boardAssumed) : MilliOhm(0));
+  s.cells = std::max(leastResistance, Ohm(*p.measuredResistance) - board);
+  s.path = Ohm(0);  // it is in what was measured
+  s.measured = true;
+  return s;
+}
+
+/// The plus conductor up to the fuse, at 20 °C; none while its place is not known.
+Ohm toFuse(const Pack& p, const Run* lead) {
+  if (p.fuse.builtIn.value_or(false) || !p.fuse.distance || !lead) return Ohm(0);
+  Run upTo = *lead;
+  upTo.lengthPlus = Metre(*p.fuse.distance);
+  upTo.lengthMinus = Metre(0);
+  return runResistance(upTo, room);
+}
+
+}  // namespace
+
+void addShorts(Figures& f, const Plan& plan, const Catalogue& catalogue) {
+  const FrameView frame = frameOf(plan.bike);
+  const std::vector<std::size_t> hard = hardJoined(plan);
+  const auto leadAndPlug = [&](std::size_t k) {
+    Ohm r = plugResistance(catalogue, plan.packs[k].plug);
+    if (const Run* run = plan.leadOf(plan.packs[k].id)) r += runResistance(routed(frame, plan, *run), room);
+    return r;
+  };
+  for (std::size_t k = 0; k < f.packs.size(); ++k) {
+    f.packs[k].shortSource = sourceOf(plan.packs[k], *plan.findCell(plan.packs[k].cell), f.packs[k].model);
+    f.packs[k].shorts = shortThrough(f.packs[k].shortSource, toFuse(plan.packs[k], plan.leadOf(plan.packs[k].id)));
+  }
+  for (const std::size_t k : hard) {
+    // All the others side by side, each through its own lead and plug, then through this pack's.
+    double typical = 0;
+    double low = 0;
+    Volt full(0);
+    for (const std::size_t other : hard) {
+      if (other == k) continue;
+      const Fuse& fuse = plan.packs[other].fuse;
+      Ohm own = leadAndPlug(other) + f.joint.onResistance;
+      if (fuse.rating && fuse.present.value_or(true)) own += Ohm(fuseDrop / fuse.rating->value());
+      const ShortCurrents s = shortThrough(f.packs[other].shortSource, own);
+      full = std::max(full, f.packs[other].model.full);
+      typical += s.typical.value() / f.packs[other].model.full.value();
+      low += s.toBreak.value() / f.packs[other].model.full.value();
+    }
+    const double here = leadAndPlug(k).value();
+    f.packs[k].backFed = std::max(full / Ohm(1 / typical + here) * 1.25, full / Ohm(1 / low + here));
+  }
+}
+
+}  // namespace usherwright

@@ -1,0 +1,60 @@
+// Readings of packs and the doubt that a meter leaves.
+#include "core/pack/readings.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace usherwright {
+namespace {
+
+const Minute restedEnough(30);
+const Volt leastReading(1);
+constexpr double accuracyAssumed = 0.005;
+const Volt digitAssumed(0.01);
+
+std::optional<PackVolts> voltsOf(const Reading& r, int series) {
+  Known<Volt> volts = r.pack;
+  if (!volts && r.of == ReadingOf::Groups && r.groups.size() == static_cast<std::size_t>(series)) {
+    volts = Volt(0);
+    for (const Volt v : r.groups) *volts += v;
+  }
+  if (!volts || *volts < leastReading) return std::nullopt;
+  return PackVolts{*volts, r.rested.value_or(Minute(0)) >= restedEnough, r.when, r.meterAccuracy, r.meterDigit};
+}
+
+}  // namespace
+
+std::optional<PackVolts> lastVolts(const Pack& pack) {
+  for (auto r = pack.readings.rbegin(); r != pack.readings.rend(); ++r)
+    if (const auto v = voltsOf(*r, pack.series)) return v;
+  return std::nullopt;
+}
+
+std::optional<PackVolts> restedVolts(const Pack& pack) {
+  for (auto r = pack.readings.rbegin(); r != pack.readings.rend(); ++r)
+    if (const auto v = voltsOf(*r, pack.series); v && v->rested) return v;
+  return std::nullopt;
+}
+
+Volt doubtOf(Volt first, Volt second, const MeterDoubt& meter) {
+  const Volt digits = meter.digit * 2.0;
+  if (meter.oneMeter) return digits + Volt(std::abs((first - second).value())) * meter.accuracy;
+  return digits + (first + second) * meter.accuracy;
+}
+
+MeterDoubt meterOf(const Plan& plan, const std::optional<PackVolts>& first, const std::optional<PackVolts>& second) {
+  MeterDoubt m{plan.meterAccuracy ? plan.meterAccuracy->value() : accuracyAssumed, plan.meterDigit.value_or(digitAssumed),
+               !plan.joining.twoMeters};
+  if (first && second) {
+    const bool otherDay = !first->when.empty() && !second->when.empty() && first->when != second->when;
+    if (otherDay || first->accuracy != second->accuracy || first->digit != second->digit) m.oneMeter = false;
+  }
+  for (const auto* reading : {&first, &second}) {
+    if (!*reading) continue;
+    if ((*reading)->accuracy) m.accuracy = std::max((*reading)->accuracy->value(), plan.meterAccuracy ? m.accuracy : 0.0);
+    if ((*reading)->digit) m.digit = std::max(*(*reading)->digit, plan.meterDigit ? m.digit : Volt(0));
+  }
+  return m;
+}
+
+}  // namespace usherwright

@@ -1,0 +1,28 @@
+// One row for every way in which a rule fires or keeps quiet, near its threshold from both sides.
+#pragma once
+
+#include <string>
+#include <utility>
+#include <vector>
+
+#include "core/plan/plan.h"
+
+namespace plans {
+
+using Typed = std::vector<std::pair<std::string, std::string>>;
+
+struct RuleCase {
+  std::string id;
+  std::string outcome;          ///< "Stop", "Mind", "Note" or "quiet"
+  std::string part;             ///< of the finding, "" if any
+  Typed typed;                  ///< into the sound plan
+  std::string looseCells = {};  ///< volts of loose cells of the second pack
+  std::string groups = {};      ///< volts of the groups of the second pack
+  bool bothChargers = false;    ///< the stock charger is put to the second pack as well
+};
+
+const std::vector<RuleCase>& ruleCases();
+/// The sound plan with the row's values typed into it.
+usherwright::Plan planOf(const RuleCase& row);
+
+}  // namespace plans
