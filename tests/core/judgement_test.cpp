@@ -77,7 +77,7 @@ bool isExcused(const Field& field) {
       // what was looked at or done, judged at its build gate
       "mixed_cells", "accepted_on", "assembly", "matched_by",
       // evidence of a day: without it the label stands again
-      "read_full_V", "reading_V", "temperature_C", "when", "rested_min", "pack_V",
+      "read_full_V", "label_Wh", "label_Ah", "reading_V", "temperature_C", "when", "rested_min", "pack_V",
       // what the ride makes of the figures; an unknown climb counts half of the controller's limit
       "mass_kg", "rider_kg", "load_kg", "cda_m2", "rider_W", "crr", "speed_km_h", "climb_m", "power_W", "load_power_W", "load_mode",
       // how it is planned to be

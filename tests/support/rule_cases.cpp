@@ -273,7 +273,10 @@ const std::vector<RuleCase>& ruleCases() {
       {"PACK-18", "Mind", "second", {{"/cells/tern-33/capacity_Ah", "3.75"}}},
       {"PACK-18", "quiet", "", {{"/cells/tern-33/capacity_Ah", "3.7"}}},
       {"PACK-18", "Mind", "second", {{"/cells/tern-33/continuous_A", "50"}, {"/cells/tern-33/resistance_mohm", "1"}}},
-      {"PACK-18", "quiet", "", {{"/cells/tern-33/continuous_A", "49"}, {"/cells/tern-33/resistance_mohm", "1"}}},
+      {"PACK-18",
+       "quiet",
+       "",
+       {{"/cells/tern-33/continuous_A", "49"}, {"/cells/tern-33/resistance_mohm", "1"}, {"/cells/tern-33/peak_A", "60"}}},
       {"PACK-18", "Mind", "second", {{"/cells/tern-33/continuous_A", "14.5"}}},
       {"PACK-18", "quiet", "", {{"/cells/tern-33/continuous_A", "14.4"}}},
       {"PACK-19", "Mind", "stock", {{"/packs/0/temperature_C", "-21"}}},
@@ -309,6 +312,20 @@ const std::vector<RuleCase>& ruleCases() {
       {"WIRE-16", "quiet", "", {{"/wiring/runs/2/size", "8awg"}}},
       {"CHG-01", "Stop", "charger-deck/second", {{"/chargers/1/output_V", "58.8"}, {"/chargers/1/output_A", ""}}},
       {"CHG-01", "Stop", "charger-deck/second", {{"/chargers/1/output_V", ""}, {"/chargers/1/reading_V", "55.5"}}},
+      {"CHG-02", "Mind", "charger-deck/second", {{"/chargers/1/output_V", "53.2"}}},
+      {"CHG-02", "quiet", "", {{"/chargers/1/output_V", "53.4"}}},
+      {"CHG-02", "Mind", "charger-deck/second", {{"/chargers/1/output_V", "1"}}},
+      {"CHG-05", "Mind", "charger-deck/second", {{"/chargers/1/output_V", ""}, {"/chargers/1/reading_V", "54.9"}}},
+      {"PACK-08", "Mind", "bed", {}, "", "", false, "3.300 3.306"},
+      {"PACK-08", "quiet", "", {}, "", "", false, "3.300 3.304"},
+      {"PACK-08", "Stop", "bed", {}, "", "", false, "3.280 3.311"},
+      {"PACK-09", "Mind", "stock", {{"/packs/0/condition", "history-unknown"}}},
+      {"PACK-09", "Stop", "stock", {{"/packs/0/condition", "fallen"}}},
+      {"PACK-14", "Mind", "stock", {{"/packs/0/label_Wh", "720"}}},
+      {"PACK-14", "quiet", "", {{"/packs/0/label_Wh", "560"}}},
+      {"PACK-14", "Mind", "stock", {{"/packs/0/label_Ah", "17"}}},
+      {"PACK-16", "Mind", "stock", {{"/packs/0/bms/peak_A", "24"}}},
+      {"PACK-16", "quiet", "", {{"/packs/0/bms/peak_A", "25"}}},
       {"CHG-06", "Stop", "second", {{"/packs/1/charge_temperature_C", "-1"}}},
       {"CHG-06", "quiet", "", {{"/packs/1/charge_temperature_C", "0"}}},
       {"CHG-16", "Stop", "charger-deck/second", {{"/packs/1/bms/port", "separate"}, {"/chargers/1/place", "discharge"}}},
@@ -331,6 +348,10 @@ Plan planOf(const RuleCase& c) {
     plan = *withReading(plan, 1, {"2026-10-02", ReadingOf::LooseCells, std::nullopt, Minute(60), *readVolts(c.looseCells), {}});
   if (!c.groups.empty())
     plan = *withReading(plan, 1, {"2026-10-02", ReadingOf::Groups, std::nullopt, Minute(60), *readVolts(c.groups), {}});
+  if (!c.phosphate.empty()) {
+    plan = example("allotment-barrow");
+    plan = *withReading(plan, 0, {"2026-10-02", ReadingOf::LooseCells, std::nullopt, Minute(60), *readVolts(c.phosphate), {}});
+  }
   if (c.bothChargers) plan = *withAssignment(plan, 0, 1, Assignment::Assigned);
   return plan;
 }

@@ -19,6 +19,7 @@ struct RuleCase {
   std::string looseCells = {};  ///< volts of loose cells of the second pack
   std::string groups = {};      ///< volts of the groups of the second pack
   bool bothChargers = false;    ///< the stock charger is put to the second pack as well
+  std::string phosphate = {};   ///< volts of loose lfp cells, into the example that has them
 };
 
 const std::vector<RuleCase>& ruleCases();

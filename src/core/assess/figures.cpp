@@ -147,7 +147,10 @@ class Maker {
       p.rise =
           std::max(p.rise.value_or(Kelvins(0)), temperatureRise(p.model, Watt(meanSquare * r), whileCharged(p.model, meanSquare, time)));
     };
-    if (rides_.empty()) warmedBy(cells->sustained->value() * cells->sustained->value(), Minute(30));
+    if (rides_.empty() || converterPack(plan_) == k) {
+      warmedBy(cells->sustained->value() * cells->sustained->value(), Minute(30));
+      return;
+    }
     for (const RouteEstimate& ride : rides_) warmedBy(meanSquareCurrent(ride, p.model.nominal), ride.time);
   }
 

@@ -13,7 +13,8 @@ namespace usherwright {
 namespace {
 
 // What a pack and a controller can do to each other: volts, cut-off, current through the pack, braking.
-constexpr std::array withController{"BIKE-01", "BIKE-02", "BIKE-03", "BIKE-10", "BIKE-12", "PACK-02", "PACK-03", "PACK-05", "JOIN-03", "LIM-01", "LIM-02"};
+constexpr std::array withController{"BIKE-01", "BIKE-02", "BIKE-03", "BIKE-10", "BIKE-12", "PACK-02",
+                                    "PACK-03", "PACK-05", "JOIN-03", "LIM-01",  "LIM-02"};
 
 bool isAbout(const std::string& part, const std::string& of) { return part == of || part.starts_with(of + "/"); }
 

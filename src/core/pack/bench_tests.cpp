@@ -74,13 +74,15 @@ Expected<GroupCheck> checkGroups(const GroupInput& in) {
   g.missingAgainstHighest = g.missing[g.lowest];
   g.missingAgainstMedian = charge(g.median) - charge(in.groups[g.lowest]);
   if (in.balance && in.balance->value() > 0) g.balanceTime = Hour(g.missingAgainstHighest.value() / Ampere(*in.balance).value());
-  const double apart = in.loose ? 0.020 : 0.030;
-  g.verdict = g.spread > Volt(0.100) ? GroupVerdict::Reject : g.spread > Volt(apart) ? GroupVerdict::Apart : GroupVerdict::Even;
+  const bool flat = in.loose && in.flat && g.median > in.curve.at(StateOfCharge(0.2)) && g.median < in.curve.at(StateOfCharge(0.9));
+  const double apart = flat ? 0.005 : in.loose ? 0.020 : 0.030;
+  const double reject = flat ? 0.030 : 0.100;
+  g.verdict = g.spread > Volt(reject) ? GroupVerdict::Reject : g.spread > Volt(apart) ? GroupVerdict::Apart : GroupVerdict::Even;
   const std::string_view thing = in.loose ? "cell" : "group";
   g.sentence = fmt::format("Spread {} mV; {} {} is furthest from the median.", n(1000 * g.spread.value()), thing, g.deviating + 1);
   if (g.verdict == GroupVerdict::Even) g.sentence += " Even enough.";
   else if (in.loose && g.verdict == GroupVerdict::Apart) g.sentence += " Charge them to one voltage before they are joined.";
-  else if (in.loose) g.sentence += " Reject the odd one: over 100 mV apart is no batch.";
+  else if (in.loose) g.sentence += fmt::format(" Reject the odd one: over {} mV apart is no batch.", n(1000 * reject));
   else
     g.sentence += fmt::format(" Group {} lacks {} Ah against the highest{}.", g.lowest + 1, n(g.missingAgainstHighest.value()),
                               g.balanceTime ? fmt::format(": {} h at the balance current", n(g.balanceTime->value())) : std::string());

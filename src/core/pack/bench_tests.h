@@ -47,8 +47,10 @@ struct GroupInput {
   AmpereHour capacity;  ///< of a whole group (the pack's Ah); of one cell for loose cells
   Known<MilliAmpere> balance;
   bool loose = false;  ///< cells before joining
+  bool flat = false;   ///< lfp: between 20 and 90 % a few millivolts are much charge
 };
-/// Spread above 20 mV = apart, above 100 mV = reject, for loose cells; groups of a pack: 30 and 100 mV.
+/// Spread above 20 mV = apart, above 100 mV = reject, for loose cells (on a flat curve 5 and 30 mV); groups of a pack: 30
+/// and 100 mV.
 /// Errors: fewer than two readings.
 Expected<GroupCheck> checkGroups(const GroupInput& input);
 

@@ -12,7 +12,8 @@ constexpr Words<2> driveWords{"hub", "mid"};
 constexpr Words<5> tapWords{"controller", "bus", "pack", "some-groups", "before-bms"};
 constexpr Words<4> frameWords{"diamond", "step-through", "cargo", "full-suspension"};
 constexpr Words<3> trustWords{"named", "anonymous", "surplus"};
-constexpr Words<7> conditionWords{"sound", "dented", "swollen", "wet", "nicked", "smelling", "hot"};
+constexpr Words<12> conditionWords{"sound", "dented",  "swollen", "wet",     "nicked",   "smelling",
+                                   "hot",   "flooded", "fallen",  "in-fire", "recalled", "history-unknown"};
 constexpr Words<2> assemblyWords{"loose", "joined"};
 constexpr Words<2> acceptedOnWords{"group-ladder", "total-volts"};
 constexpr Words<3> matchedByWords{"capacity", "resistance", "voltage"};
@@ -425,9 +426,9 @@ std::span<const FieldSpec> fieldsOf<Reading>() {
       row<&Reading::of>("of", "readings of", Kind::Choice, inPack),
       row<&Reading::pack>("pack_V", "pack reading", Kind::Voltage, inPack, {0, 1000}, "meter at the plug, rested 30 min"),
       row<&Reading::rested>("rested_min", "rested", Kind::Minutes, inPack, {0, 1e6}),
-      whenEmpty(row<&Reading::meterAccuracy>("meter_accuracy", "meter of this one", Kind::Fraction, inPack, {0, 0.1},
-                                             "meter's manual, DC volts"),
-                "the plan's"),
+      whenEmpty(
+          row<&Reading::meterAccuracy>("meter_accuracy", "meter of this one", Kind::Fraction, inPack, {0, 0.1}, "meter's manual, DC volts"),
+          "the plan's"),
       whenEmpty(row<&Reading::meterDigit>("meter_digit_V", "its last digit", Kind::Voltage, inPack, {0, 1}, "the smallest step it shows"),
                 "the plan's")};
   return rows;

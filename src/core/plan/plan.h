@@ -27,7 +27,7 @@ enum class Drive : std::uint8_t { Hub, Mid };
 enum class Tap : std::uint8_t { Controller, Bus, Pack, SomeGroups, BeforeBms };
 enum class FrameKind : std::uint8_t { Diamond, StepThrough, Cargo, FullSuspension };
 enum class Trust : std::uint8_t { Named, Anonymous, Surplus };
-enum class Condition : std::uint8_t { Sound, Dented, Swollen, Wet, Nicked, Smelling, Hot };
+enum class Condition : std::uint8_t { Sound, Dented, Swollen, Wet, Nicked, Smelling, Hot, Flooded, Fallen, InFire, Recalled, Unknown };
 enum class Assembly : std::uint8_t { Loose, Joined };
 enum class AcceptedOn : std::uint8_t { GroupLadder, TotalVolts };
 enum class MatchedBy : std::uint8_t { Capacity, Resistance, Voltage };

@@ -131,7 +131,8 @@ T sound(Expected<T> list) {
 }  // namespace
 
 bool ShelfBms::fits(int series, Chemistry chemistry) const {
-  return series >= seriesFrom && series <= seriesTo && std::any_of(chemistries.begin(), chemistries.end(), [&](Chemistry made) { return isSameChargeClass(made, chemistry); });
+  return series >= seriesFrom && series <= seriesTo &&
+         std::any_of(chemistries.begin(), chemistries.end(), [&](Chemistry made) { return isSameChargeClass(made, chemistry); });
 }
 
 const Shelf& shippedShelf() {

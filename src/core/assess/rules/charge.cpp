@@ -117,6 +117,28 @@ void chg21(const Context& c, Findings& out) {
   }
 }
 
+void chg02(const Context& c, Findings& out) {
+  for (const ChargeFigures& pair : c.figures.charging) {
+    if (!pair.assigned) continue;
+    const Charger& charger = c.plan.chargers[pair.charger];
+    const PackModel& m = c.figures.packs[pair.pack].model;
+    const auto reading = readingOf(charger);
+    const Known<Volt> gives = reading ? Known<Volt>(reading->value) : charger.output;
+    if (!gives || verdictOn(*gives, m.series, m.facts) != ChargeVerdict::Partial) continue;
+    if (!reading && isNameplateOnly(*gives, m)) continue;  // CHG-05: it is not what it gives
+    const StateOfCharge reached = m.curve.inverse(*gives / static_cast<double>(m.series));
+    Finding f = begin(c, "CHG-02", Severity::Mind, pair, reading ? "reading_V" : "output_V");
+    f.sentence =
+        fmt::format("{} gives {}, {} per cell of {}: it ends near {} by volts, and a board that balances at the top never does.",
+                    shownName(charger), text(*gives), text(*gives / static_cast<double>(m.series)), m.name, percent(reached.value()));
+    f.why = "Lower volts spare the cells; but groups drift apart when they are never held at full.";
+    f.what = fmt::format("As a daily charger it may do, with a full charge on {} now and then.", chargerFor(m));
+    f.headline = std::max(0.01, -excessPerCell(*gives, m.series, m.facts).value());
+    f.working = voltageWorking(c, pair);
+    out.push_back(std::move(f));
+  }
+}
+
 void chg03(const Context& c, Findings& out) {
   for (const ChargeFigures& pair : c.figures.charging) {
     if (!pair.assigned || !pair.currentKnown || pair.currentOk) continue;
@@ -142,18 +164,18 @@ void chg03(const Context& c, Findings& out) {
 
 void chg05(const Context& c, Findings& out) {
   for (const ChargeFigures& pair : c.figures.charging) {
-    if (!pair.assigned || !pair.outputKnown || pair.verdict == ChargeVerdict::Stop) continue;
+    if (!pair.assigned || (pair.outputKnown && pair.verdict == ChargeVerdict::Stop)) continue;
     const Charger& charger = c.plan.chargers[pair.charger];
     const PackModel& m = c.figures.packs[pair.pack].model;
     if (m.chemistry == Chemistry::Nimh) continue;
     const auto reading = readingOf(charger);
     const Volt highest = highestOutput(m.series, m.facts);
-    const bool nameplate = !reading && isNameplateOnly(*charger.output, m);
+    const bool nameplate = charger.output && !reading && isNameplateOnly(*charger.output, m);
     const bool unclear = reading && reading->value + reading->error > highest && reading->value - reading->error <= highest &&
-                         std::abs((reading->value - *charger.output).value()) > reading->error.value();
+                         (!charger.output || std::abs((reading->value - *charger.output).value()) > reading->error.value());
     if (!nameplate && !unclear) continue;
     Finding f = begin(c, "CHG-05", Severity::Mind, pair, "reading_V");
-    const Volt usual = usualOutput(*charger.output);
+    const Volt usual = charger.output ? usualOutput(*charger.output) : Volt(0);
     if (nameplate)
       f.sentence = fmt::format("{} says {}, a nameplate: such chargers usually give {}, which would be {} per cell of {}, full at {}.",
                                shownName(charger), text(*charger.output), text(usual), text(usual / static_cast<double>(m.series)), m.name,

@@ -170,7 +170,7 @@ void pack04(const Context& c, Findings& out) {
 void pack05(const Context& c, Findings& out) {
   for (std::size_t k = 0; k < c.figures.packs.size(); ++k) {
     const PackFigures& p = c.figures.packs[k];
-    if (!p.givesUp || *p.givesUp <= StateOfCharge(0.20)) continue;
+    if (!drainedByController(c, k) || !p.givesUp || *p.givesUp <= StateOfCharge(0.20)) continue;
     const Element* e = cellsOf(c, k);
     Finding f = begin("PACK-05", Severity::Mind, p.model, packPointer(k, "parallel"));
     f.sentence = fmt::format("In a hard pull of {} on {} alone the bike gives up at {} charge.", text(*e->peak), p.model.name,

@@ -20,6 +20,11 @@ std::string_view conditionWords(Condition condition) {
     case Condition::Nicked: return "nicked";
     case Condition::Smelling: return "smelling";
     case Condition::Hot: return "hot by itself";
+    case Condition::Flooded: return "flooded";
+    case Condition::Fallen: return "fallen";
+    case Condition::InFire: return "in a fire";
+    case Condition::Recalled: return "recalled by its maker";
+    case Condition::Unknown: return "of unknown history";
   }
   return "";
 }
@@ -36,7 +41,8 @@ void pack08(const Context& c, Findings& out) {
       if (r.of == ReadingOf::LooseCells && r.groups.size() > 1) loose = &r;  // the last one counts
     if (!loose) continue;
     const PackModel& m = c.figures.packs[k].model;
-    const auto check = checkGroups({loose->groups, m.curve, m.rated / static_cast<double>(m.parallel), std::nullopt, true});
+    const auto check =
+        checkGroups({loose->groups, m.curve, m.rated / static_cast<double>(m.parallel), std::nullopt, true, m.chemistry == Chemistry::Lfp});
     if (!check || check->verdict == GroupVerdict::Even) continue;
     const bool reject = check->verdict == GroupVerdict::Reject;
     Finding f = begin("PACK-08", reject ? Severity::Stop : Severity::Mind, m, packPointer(k, "matched_by"));
@@ -48,7 +54,7 @@ void pack08(const Context& c, Findings& out) {
         reject ? "Reject the odd one; do not build with it." : "Charge all to one voltage, let them rest a day, measure again, then join.";
     f.headline = check->spread.value();
     f.working = {"Spread of loose cells",
-                 "U_highest − U_lowest ≤ 20 mV, never above 100 mV",
+                 "U_highest − U_lowest ≤ 20 mV, never above 100 mV; lfp between 20 and 90 %: 5 and 30 mV",
                  {input(c, "U_highest", fmt::format("cell {}", check->highest + 1), text(loose->groups[check->highest])),
                   input(c, "U_lowest", fmt::format("cell {}", check->lowest + 1), text(loose->groups[check->lowest]))},
                  millivolts(check->spread),
@@ -62,13 +68,18 @@ void pack09(const Context& c, Findings& out) {
     const auto condition = c.plan.packs[k].condition;
     if (!condition || *condition == Condition::Sound) continue;
     const PackModel& m = c.figures.packs[k].model;
-    Finding f = begin("PACK-09", Severity::Stop, m, packPointer(k, "condition"));
-    f.sentence = fmt::format("{} with {} cells in series is marked {}: not to be charged, ridden, opened or stored indoors.", m.name,
-                             m.series, conditionWords(*condition));
-    f.why = "A hurt cell can go into thermal runaway hours or days later, and takes its neighbours along.";
+    const bool unknown = *condition == Condition::Unknown;
+    Finding f = begin("PACK-09", unknown ? Severity::Mind : Severity::Stop, m, packPointer(k, "condition"));
+    f.sentence = unknown ? fmt::format("Nobody knows what {} with {} cells in series has been through.", m.name, m.series)
+                         : fmt::format("{} with {} cells in series is marked {}: not to be charged, ridden, opened or stored indoors.",
+                                       m.name, m.series, conditionWords(*condition));
+    f.why = unknown ? "A fall, water or a deep discharge leaves no mark outside and shows up while charging."
+                    : "A hurt cell can go into thermal runaway hours or days later, and takes its neighbours along.";
     f.what =
-        "Set it outside, away from anything that burns, and hand it in where lithium is collected. Call the fire service if it is hot or "
-        "smokes.";
+        unknown ? "Outdoors and attended: look, smell, read every group, charge slowly once, and read again after three days; then mark it "
+                  "sound, or hand it in."
+                : "Set it outside, away from anything that burns, and hand it in where lithium is collected. Call the fire service if it "
+                  "is hot or smokes.";
     f.headline = 1;
     f.working = {"Condition",
                  "sound, or out",

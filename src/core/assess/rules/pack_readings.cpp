@@ -100,6 +100,33 @@ void countAgainstVolts(const Context& c, std::size_t k, Findings& out) {
                   "Read every group once, in order; or correct the series count.", out);
 }
 
+/// A label that says far more or far less than the cells that the plan puts into the pack.
+void labelAgainstCells(const Context& c, std::size_t k, Findings& out) {
+  constexpr double apart = 1.3;
+  const Pack& p = c.plan.packs[k];
+  const PackModel& m = c.figures.packs[k].model;
+  const auto far = [&](double says, double is) { return says > is * apart || says * apart < is; };
+  const bool energy = p.labelEnergy && far(p.labelEnergy->value(), m.label.value());
+  const bool charge = p.labelCharge && far(p.labelCharge->value(), m.rated.value());
+  if (!energy && !charge) return;
+  Finding f = begin("PACK-14", Severity::Mind, m, packPointer(k, energy ? "label_Wh" : "label_Ah"));
+  f.fields = {f.pointer, packPointer(k, "parallel"), "/cells/" + p.cell + "/capacity_Ah"};
+  f.sentence = energy ? fmt::format("The label of {} says {} Wh; its cells make {} Wh.", m.name, formatNumber(p.labelEnergy->value()),
+                                    formatNumber(m.label.value()))
+                      : fmt::format("The label of {} says {} Ah; its cells make {} Ah.", m.name, formatNumber(p.labelCharge->value()),
+                                    formatNumber(m.rated.value()));
+  f.why = "Either the label promises what is not inside, or the plan has other cells or another count than the pack.";
+  f.what = "A capacity test tells; until then plan with the lower figure.";
+  f.headline = energy ? std::max(p.labelEnergy->value() / m.label.value(), m.label.value() / p.labelEnergy->value())
+                      : std::max(p.labelCharge->value() / m.rated.value(), m.rated.value() / p.labelCharge->value());
+  f.working = {"Label against cells",
+               "E = S · U_nominal · P · Q_cell",
+               {input(c, "E", "of the cells", formatNumber(m.label.value()) + " Wh")},
+               f.sentence,
+               "label figure"};
+  out.push_back(std::move(f));
+}
+
 /// Health as the last test has it; empty without one.
 Known<double> testedHealth(const Context& c, std::size_t k) {
   const Pack& p = c.plan.packs[k];
@@ -115,6 +142,7 @@ Known<double> testedHealth(const Context& c, std::size_t k) {
 void pack14(const Context& c, Findings& out) {
   for (std::size_t k = 0; k < c.figures.packs.size(); ++k) {
     countAgainstVolts(c, k, out);
+    labelAgainstCells(c, k, out);
     const auto tested = testedHealth(c, k);
     const double stated = c.plan.packs[k].soh.value();
     if (!tested || *tested >= stated - healthApart || *tested < healthLow) continue;
@@ -202,6 +230,10 @@ void pack16(const Context& c, Findings& out) {
     if (bms.trip && p.fuse.rating && p.fuse.present.value_or(true) && exceeds(bms.trip->value(), p.fuse.rating->value() * tripOfFuse))
       say(fmt::format("trips at {}, above {} times its {} fuse", text(*bms.trip), formatNumber(tripOfFuse), text(*p.fuse.rating)),
           "trip_A");
+    if (bms.peak && bms.continuous && exceeds(bms.continuous->value(), bms.peak->value()))
+      say(fmt::format("is said to carry {} for long and only {} for a short time, so one of the two is misread", text(*bms.continuous),
+                      text(*bms.peak)),
+          "peak_A");
     if (wrong.empty()) continue;
     std::string all;
     for (const std::string& w : wrong) all += (all.empty() ? "" : "; it ") + w;
@@ -282,6 +314,8 @@ void pack18(const Context& c, Findings& out) {
       else if (!size.flat && cell.form.find_first_of("0123456789") == 0 && exceeds(heat.value(), cellHeat.value()))
         claim = fmt::format("at {} continuous each makes {} W of heat in its own {}", text(*cell.continuous), formatNumber(heat.value(), 2),
                             text(Ohm(cell.resistance)));
+      else if (cell.peak && exceeds(cell.continuous->value(), cell.peak->value()))
+        claim = fmt::format("{} for long and only {} for a short time", text(*cell.continuous), text(*cell.peak));
       pointer = at + "continuous_A";
     }
     if (claim.empty()) continue;

@@ -101,6 +101,7 @@ void wire04(const Context&, Findings&);
 void wire05(const Context&, Findings&);
 void wire16(const Context&, Findings&);
 void chg01(const Context&, Findings&);
+void chg02(const Context&, Findings&);
 void chg03(const Context&, Findings&);
 void chg05(const Context&, Findings&);
 void chg06(const Context&, Findings&);
