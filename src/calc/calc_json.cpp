@@ -109,7 +109,7 @@ std::string showJson(const Plan& plan, const Assessment& a) {
     Json row{{"charger", plan.chargers[c.charger].id},
              {"pack", plan.packs[c.pack].id},
              {"assigned", c.assigned},
-             {"verdict", c.known ? Json(chargeVerdictWord(c.verdict)) : Json(nullptr)},
+             {"verdict", c.outputKnown ? Json(chargeVerdictWord(c.verdict)) : Json(nullptr)},
              {"reached_soc", orNull(c.reached)},
              {"current_ok", c.currentOk},
              {"limit_A", c.limit ? Json(c.limit->limit.value()) : Json(nullptr)},

@@ -99,7 +99,7 @@ std::string showText(const Plan& plan, const Assessment& a) {
   for (const ChargeFigures& c : f.charging) {
     if (!c.assigned) continue;
     out += fmt::format("charger {} on {}: {}", plan.chargers[c.charger].id, plan.packs[c.pack].id,
-                       c.known ? chargeVerdictWord(c.verdict) : "not known yet");
+                       c.outputKnown ? chargeVerdictWord(c.verdict) : "not known yet");
     if (c.limit) out += fmt::format(", at most {} A ({})", formatNumber(c.limit->limit.value()), c.limit->element);
     out += "\n";
     if (c.run) out += chargeLine(*c.run);

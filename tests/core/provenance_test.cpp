@@ -80,7 +80,7 @@ TEST_CASE("the unproven things of one part are one finding that names them all a
   const auto found = plans::findings(plan, "BIKE-08");
   REQUIRE(found.size() == 1);
   CHECK(found[0].sentence ==
-        "Unproven: fuse (not known yet), fuse DC voltage (not known yet), breaking capacity (not known yet) of the fuse of deck.");
+        "Unproven: fuse, fuse DC voltage, breaking capacity (not known yet) of the fuse of deck.");
   CHECK(found[0].what == "For the fuse: printed on the fuse.");
   CHECK(found[0].working.inputs.size() == 3);
 }

@@ -38,8 +38,9 @@ bool isAbout(const Finding& f, const std::string& pack) {
 /// A pack that is never to be used again has that one finding: no word on how to make it stronger, charge or ride it.
 void onlyTheEnd(const Plan& plan, std::vector<Finding>& findings) {
   for (const Pack& p : plan.packs) {
-    const auto end = std::find_if(findings.begin(), findings.end(),
-                                  [&](const Finding& f) { return (f.id == "PACK-09" || f.id == "PACK-15") && f.severity == Severity::Stop && f.part == p.id; });
+    const auto end = std::find_if(findings.begin(), findings.end(), [&](const Finding& f) {
+      return (f.id == "PACK-09" || f.id == "PACK-15") && f.severity == Severity::Stop && f.part == p.id;
+    });
     if (end == findings.end()) continue;
     const std::string id = end->id;
     std::erase_if(findings, [&](const Finding& f) { return isAbout(f, p.id) && f.id != id; });

@@ -28,6 +28,7 @@ void chargeToMeet(MeetingFigures& m, const Plan& plan, const Figures& f) {
   const PackModel& low = f.packs[m.low].model;
   const StateOfCharge target = low.curve.inverse(f.meetFrom / static_cast<double>(low.series));
   m.chargeTo = low.curve.at(target) * low.series;
+  m.chargeAtMost = f.meetTo;
   const StateOfCharge now = m.lowReading ? low.curve.inverse(*m.lowReading / static_cast<double>(low.series)) : low.soc;
   for (const ChargeFigures& c : f.charging) {
     if (c.pack != m.low || !c.assigned || !c.known || c.verdict == ChargeVerdict::Stop) continue;
@@ -175,13 +176,23 @@ std::vector<ChargePath> chargePaths(const Plan& plan, const Figures& f) {
                                         "protection.",
                                         name)});
     } else {
+      if (!p.bms.port) {
+        out.push_back({false, fmt::format("{}: not while it is not known whether its board has one port or two.", name)});
+        continue;
+      }
       Ampere least(1e9);
-      for (std::size_t i = 0; i < plan.packs.size(); ++i) least = std::min(least, plan.packs[i].bms.charge.value_or(Ampere(1e9)));
-      out.push_back({true, least < Ampere(1e8)
-                               ? fmt::format("{}: one charger charges both through the joint; at most {} in all, the smaller charge limit, "
-                                             "because one BMS may leave.",
-                                             name, amps(least))
-                               : fmt::format("{}: one charger charges both through the joint; its charge limit is not known yet.", name)});
+      bool all = true;
+      for (std::size_t i = 0; i < plan.packs.size(); ++i) {
+        const Known<Ampere> limit = plan.packs[i].bms.charge;
+        all = all && limit;
+        if (limit) least = std::min(least, *limit);
+      }
+      out.push_back(
+          {all,
+           all ? fmt::format("{}: one charger charges both through the joint; at most {} in all, the smaller charge limit, "
+                             "because one BMS may leave.",
+                             name, amps(least))
+               : fmt::format("{}: one charger charges both through the joint; a charge limit is not known yet: not before it is.", name)});
     }
   }
   return out;

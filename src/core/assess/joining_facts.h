@@ -27,7 +27,8 @@ struct MeetingFigures {
   Known<Ampere> perCellLimit;  ///< that it may take
   Equalising equalising;
   bool measuredResistance = false;  ///< both packs': else 0.8 of what is assumed
-  Known<Volt> chargeTo;             ///< the lower pack's rest voltage at which the window opens
+  Known<Volt> chargeTo;             ///< the lower pack's rest voltage at which the window opens, doubt counted
+  Known<Volt> chargeAtMost;         ///< the rest voltage of the fuller one
   Known<Second> chargeFor;          ///< with its own charger
   bool curvesFlat = false;          ///< inside the window, yet more than 0.10 of charge apart: equal volts, unequal charge
 };

@@ -163,7 +163,8 @@ Passport passportOf(const Plan& plan, const Assessment& assessment, std::size_t 
   if (m.mass) line("mass", n(m.mass->value()) + " kg");
   out.cautions.push_back(fmt::format("Only a charger for {} V. Not in the sun, not unattended, not below {} °C.", n(m.full.value()),
                                      n(facts.chargeFrom.value())));
-  if (p.condition && *p.condition != Condition::Sound && *p.condition != Condition::Unknown) out.cautions.push_back("DAMAGED: do not use or charge. Isolate and hand in.");
+  if (p.condition && *p.condition != Condition::Sound && *p.condition != Condition::Unknown)
+    out.cautions.push_back("DAMAGED: do not use or charge. Isolate and hand in.");
   if (m.full > Volt(60)) out.cautions.push_back("Above 60 V DC: not safe to touch. Opening is work for a competent person.");
   return out;
 }

@@ -18,7 +18,7 @@ struct Words {
 };  // shape: −1 none
 
 Words wordsFor(const ChargeFigures& c) {
-  if (!c.known) return {"not known yet", "read its label", Ink::Soft, -1};
+  if (!c.outputKnown) return {"not known yet", "read its label", Ink::Soft, -1};
   if (c.verdict == ChargeVerdict::Stop) return {"stop", fmt::format("+{} V per cell", formatNumber(c.excess.value(), 2)), Ink::Stop, 0};
   if (!c.currentOk)
     return {"too much current",
@@ -26,6 +26,7 @@ Words wordsFor(const ChargeFigures& c) {
             Ink::Stop, 0};
   const std::string soc = formatNumber(c.reached->value() * 100, 2) + " %";
   if (c.verdict == ChargeVerdict::Partial) return {"partial", "reaches " + soc, Ink::Mind, 1};
+  if (!c.currentKnown) return {"right by volts", "its amperes are not known yet", Ink::Soft, -1};
   return {"right", "reaches " + soc, Ink::Deep, -1};
 }
 

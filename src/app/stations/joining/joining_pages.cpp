@@ -130,7 +130,7 @@ void MeetingPage::refresh() {
     if (m.verdict == Meeting::NotRead)
       lines << QStringLiteral("Nothing is measured yet: the gap is that of the stated charges, and proves nothing.");
     if (m.gap > m.window && m.chargeTo) {
-      QString charge = QStringLiteral("Charge %1 to %2 at rest").arg(low, volts(*m.chargeTo));
+      QString charge = QStringLiteral("Charge %1 to between %2 and %3 at rest").arg(low, volts(*m.chargeTo), volts(*m.chargeAtMost));
       if (m.chargeFor) charge += QStringLiteral(", about %1 on its charger").arg(durationWords(*m.chargeFor));
       lines << charge + QStringLiteral(", let it rest, measure again.");
     }

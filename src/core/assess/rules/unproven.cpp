@@ -49,9 +49,7 @@ class Unproven {
   void report(Findings& out) const {
     if (rows_.empty()) return;
     Finding f = finding({"BIKE-08", Severity::Mind, station_, part_, rows_.front().pointer});
-    std::string names;
-    for (const Row& r : rows_) names += (names.empty() ? "" : ", ") + fmt::format("{} ({})", r.label, r.state);
-    f.sentence = fmt::format("Unproven: {} of {}.", names, of_);
+    f.sentence = fmt::format("Unproven: {} of {}.", byState(), of_);
     f.why = "A safety limit that rests on a claim, a memory or a guess counts as not proven; the plan cannot call it clear.";
     f.what = rows_.front().howTo.empty() ? "Read the label or the data sheet, or measure it."
                                          : fmt::format("For the {}: {}.", rows_.front().label, rows_.front().howTo);
@@ -69,6 +67,20 @@ class Unproven {
   struct Row {
     std::string label, state, howTo, pointer, value;
   };
+
+  /// "fuse, fuse DC voltage (not known yet); from pack plus (claim)".
+  std::string byState() const {
+    std::vector<std::pair<std::string, std::string>> groups;
+    for (const Row& r : rows_) {
+      const auto at = std::find_if(groups.begin(), groups.end(), [&](const auto& g) { return g.first == r.state; });
+      if (at == groups.end()) groups.emplace_back(r.state, r.label);
+      else at->second += ", " + r.label;
+    }
+    std::string out;
+    for (const auto& [state, names] : groups) out += fmt::format("{}{} ({})", out.empty() ? "" : "; ", names, state);
+    return out;
+  }
+
   const Context& c_;
   Station station_;
   std::string part_, of_;
@@ -232,9 +244,13 @@ void chargers(const Context& c, Findings& out) {
 
 void bike08(const Context& c, Findings& out) {
   if (c.plan.packs.empty()) {
-    Unproven plan(c, Station::Pack, "packs", "the plan");
-    plan.add("packs", "none yet, so nothing is judged", "add the pack by its label");
-    plan.report(out);
+    Finding f = finding({"BIKE-08", Severity::Mind, Station::Pack, "packs", ""});
+    f.sentence = "No pack yet: nothing is judged.";
+    f.why = "Silence about a plan without a pack says nothing about the bike.";
+    f.what = "Add the pack by its label.";
+    f.headline = 1;
+    f.working = {"What is judged", "at least one pack", {}, "none", "a plan is judged from its packs on"};
+    out.push_back(std::move(f));
     return;
   }
   theController(c, out);
