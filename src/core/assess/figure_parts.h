@@ -5,6 +5,11 @@
 
 namespace usherwright {
 
+/// Both contacts of a plug; 0 for one that the catalogue does not have.
+Ohm plugResistance(const Catalogue& catalogue, const std::string& id);
+/// Of a usual blade or cartridge: 0.06 V at its rating. 0 where none is fitted or its rating is not known.
+Ohm fuseResistance(const Fuse& fuse);
+
 /// What a short at each pack's fuse draws, from the pack itself and from those hard-joined with it (models: fuses).
 void addShorts(Figures& figures, const Plan& plan, const Catalogue& catalogue);
 

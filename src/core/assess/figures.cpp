@@ -15,13 +15,7 @@
 namespace usherwright {
 namespace {
 
-constexpr double fuseDrop = 0.06;      // V at its rating, a usual blade or cartridge
 constexpr double withoutRides = 0.15;  // half-width of the band until five rides are logged
-
-Ohm plugResistance(const Catalogue& catalogue, const std::string& id) {
-  const ConnectorClass* c = catalogue.connector(id);
-  return c ? Ohm(c->perContact) * 2.0 : Ohm(0);
-}
 
 using RunPtr = std::shared_ptr<const DischargeRun>;
 
@@ -87,7 +81,7 @@ class Maker {
     ensure(cell != nullptr, "a pack without a cell passed the cross-checks");
     PackFigures pf;
     pf.model = packModel(p, *cell, plan_.ambient);
-    if (p.fuse.rating && p.fuse.present.value_or(true)) pf.toJoint += Ohm(fuseDrop / p.fuse.rating->value());
+    pf.toJoint += fuseResistance(p.fuse);
     pf.toJoint += plugResistance(catalogue_, p.plug);
     if (const Run* run = plan_.leadOf(p.id)) pf.toJoint += runResistance(routed(frame_, plan_, *run), plan_.ambient);
     pf.source = sourceOf(pf.model, p, pf.toJoint);

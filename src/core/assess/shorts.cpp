@@ -13,11 +13,6 @@ const Celsius room(20);
 const MilliOhm boardAssumed(8);
 const Ohm leastResistance(1e-4);
 
-Ohm plugResistance(const Catalogue& catalogue, const std::string& id) {
-  const ConnectorClass* c = catalogue.connector(id);
-  return c ? Ohm(c->perContact) * 2.0 : Ohm(0);
-}
-
 ShortSource sourceOf(const Pack& p, const Cell& cell, const PackModel& m) {
   ShortSource s;
   s.full = m.full;
@@ -42,6 +37,13 @@ Ohm toFuse(const Pack& p, const Run* lead) {
 
 }  // namespace
 
+Ohm plugResistance(const Catalogue& catalogue, const std::string& id) {
+  const ConnectorClass* c = catalogue.connector(id);
+  return c ? Ohm(c->perContact) * 2.0 : Ohm(0);
+}
+
+Ohm fuseResistance(const Fuse& fuse) { return fuse.rating && fuse.present.value_or(true) ? Ohm(fuseDrop / fuse.rating->value()) : Ohm(0); }
+
 void addShorts(Figures& f, const Plan& plan, const Catalogue& catalogue) {
   const FrameView frame = frameOf(plan.bike);
   const std::vector<std::size_t> hard = hardJoined(plan);
@@ -61,9 +63,7 @@ void addShorts(Figures& f, const Plan& plan, const Catalogue& catalogue) {
     Volt full(0);
     for (const std::size_t other : hard) {
       if (other == k) continue;
-      const Fuse& fuse = plan.packs[other].fuse;
-      Ohm own = leadAndPlug(other) + f.joint.onResistance;
-      if (fuse.rating && fuse.present.value_or(true)) own += Ohm(fuseDrop / fuse.rating->value());
+      const Ohm own = leadAndPlug(other) + f.joint.onResistance + fuseResistance(plan.packs[other].fuse);
       const ShortCurrents s = shortThrough(f.packs[other].shortSource, own);
       full = std::max(full, f.packs[other].model.full);
       typical += s.typical.value() / f.packs[other].model.full.value();

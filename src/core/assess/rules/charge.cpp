@@ -195,11 +195,9 @@ void chg05(const Context& c, Findings& out) {
 
 void chg06(const Context& c, Findings& out) {
   for (std::size_t k = 0; k < c.figures.packs.size(); ++k) {
-    const bool charged = std::any_of(c.figures.charging.begin(), c.figures.charging.end(),
-                                     [&](const ChargeFigures& p) { return p.assigned && p.pack == k; });
     const Known<Celsius> at = c.plan.packs[k].chargeTemperature;
     const PackModel& m = c.figures.packs[k].model;
-    if (!charged || !at || mayChargeAt(*at, m.facts)) continue;
+    if (!isCharged(c, k) || !at || mayChargeAt(*at, m.facts)) continue;
     const Bms& bms = c.plan.packs[k].bms;
     const bool lets = *at < m.facts.chargeFrom && bms.chargeFrom && *bms.chargeFrom <= *at;
     Finding f = finding({"CHG-06", Severity::Stop, Station::Charging, m.id, packPointer(k, "charge_temperature_C")});

@@ -228,7 +228,7 @@ void wire05(const Context& c, Findings& out) {
       if (const Element* weak = outlasted(c, k, *fuse.rating)) fuseTooLarge(c, k, *weak, *fuse.rating, false, out);
       if (const Element* e = elementOf(c, ElementKind::Fuse, k)) fuseTooSmall(c, k, *e, out);
     }
-    if (std::find(hard.begin(), hard.end(), k) == hard.end()) continue;
+    if (!isHardJoined(c, k)) continue;
     Ampere others(0);
     for (const std::size_t other : hard)
       if (other != k && isFitted(c.plan.packs[other].fuse)) others += *c.plan.packs[other].fuse.rating;

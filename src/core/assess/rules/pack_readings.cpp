@@ -24,15 +24,6 @@ Finding begin(std::string id, Severity severity, const PackModel& m, std::string
   return finding({std::move(id), severity, Station::Pack, m.id, std::move(pointer)});
 }
 
-bool isHardJoined(const Context& c, std::size_t k) {
-  return std::find(c.figures.hard.begin(), c.figures.hard.end(), k) != c.figures.hard.end();
-}
-
-bool isCharged(const Context& c, std::size_t k) {
-  return std::any_of(c.figures.charging.begin(), c.figures.charging.end(),
-                     [&](const ChargeFigures& f) { return f.assigned && f.pack == k; });
-}
-
 /// Series counts at which a pack's volts lie between these two of one cell, nearest first to the middle of them.
 std::vector<int> seriesThatFit(Volt volts, Volt low, Volt high) {
   std::vector<int> out;

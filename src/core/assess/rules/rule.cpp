@@ -178,6 +178,15 @@ bool hasJoiner(const Context& c) {
 
 bool isOneWay(const Context& c) { return hasJoiner(c) && c.plan.joining.method != Method::Selector; }
 
+bool isHardJoined(const Context& c, std::size_t k) {
+  return std::find(c.figures.hard.begin(), c.figures.hard.end(), k) != c.figures.hard.end();
+}
+
+bool isCharged(const Context& c, std::size_t k) {
+  return std::any_of(c.figures.charging.begin(), c.figures.charging.end(),
+                     [&](const ChargeFigures& f) { return f.assigned && f.pack == k; });
+}
+
 bool drainedByController(const Context& c, std::size_t pack) { return converterPack(c.plan) != pack; }
 
 Known<Volt> highestConverterOutput(const Context& c) {

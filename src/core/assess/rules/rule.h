@@ -139,6 +139,9 @@ std::string percent(double share);
 bool hasJoiner(const Context& c);
 /// Packs that reach the bus through joints that let current out only, all at once.
 bool isOneWay(const Context& c);
+/// True for a pack that is hard-joined with another, and for one that a charger is put to.
+bool isHardJoined(const Context& c, std::size_t pack);
+bool isCharged(const Context& c, std::size_t pack);
 /// True for a pack that the controller drains: not one behind a converter.
 bool drainedByController(const Context& c, std::size_t pack);
 /// What a converter may put out: its setting or, if higher, what it falls back to, + 2 %. Empty without one or while unknown.

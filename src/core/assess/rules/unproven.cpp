@@ -87,15 +87,6 @@ class Unproven {
   std::vector<Row> rows_;
 };
 
-bool isHardJoined(const Context& c, std::size_t k) {
-  return std::find(c.figures.hard.begin(), c.figures.hard.end(), k) != c.figures.hard.end();
-}
-
-bool isCharged(const Context& c, std::size_t k) {
-  return std::any_of(c.figures.charging.begin(), c.figures.charging.end(),
-                     [&](const ChargeFigures& f) { return f.assigned && f.pack == k; });
-}
-
 void board(const Context& c, std::size_t k, Unproven& pack) {
   const Bms& bms = c.plan.packs[k].bms;
   if (bms.present == false) return;  // known to be missing: PACK-13
