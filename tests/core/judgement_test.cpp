@@ -287,6 +287,37 @@ TEST_CASE("a worse rating, a higher demand, a stranger reading never makes a Sto
   });
 }
 
+TEST_CASE("three packs meet in one window: the one that is hit hardest counts, and two that are low share the blow") {
+  Plan plan = plans::with(plans::sound(), "/joining/method", "direct");
+  plan = *withDuplicatePack(plan, 0);
+  const auto window = [](const Plan& p) { return *plans::assessed(p).figures.window; };
+  // One low among two high: the two push together, so it is hit harder than by either alone.
+  Plan oneLow = plan;
+  oneLow.packs[0].soc = StateOfCharge(0.60);
+  oneLow.packs[1].soc = oneLow.packs[2].soc = StateOfCharge(0.90);
+  Plan alone = oneLow;
+  alone.packs.pop_back();
+  CHECK(window(oneLow).gap == window(alone).gap);
+  CHECK(window(oneLow).peak.value() > window(alone).peak.value() * 1.2);
+  CHECK(window(oneLow).window->value() < window(alone).window->value());
+  // Two low ones share what the high one pushes.
+  Plan twoLow = oneLow;
+  twoLow.packs[2].soc = StateOfCharge(0.60);
+  CHECK(window(twoLow).peak < window(alone).peak);
+  // By hand: the pack's current is its distance from the voltage that all of them make together.
+  const Figures f = plans::assessed(oneLow).figures;
+  double g = 0, gu = 0;
+  for (const PackFigures& p : f.packs) {
+    const Source& s = p.source;
+    const double ohm = (s.cells + s.path + Ohm(0.0005)).value();
+    g += 1 / ohm;
+    gu += s.curve.at(s.start).value() * s.series / ohm;
+  }
+  const Source& low = f.packs[0].source;
+  const double flows = (gu / g - low.curve.at(low.start).value() * low.series) / (low.cells + low.path + Ohm(0.0005)).value();
+  CHECK(f.window->peak.value() == Approx(flows).epsilon(0.05));  // the window takes 0.8 of what was not measured
+}
+
 TEST_CASE("what is not judged yet is said by rule, and every rule that is judged is not") {
   const auto families = rules::notJudgedYet();
   CHECK(families.size() == 7);

@@ -19,6 +19,13 @@ std::string groupsWith(const std::string& last) {
   return out + last;
 }
 
+/// The same at half charge.
+std::string middling(const std::string& last) {
+  std::string out;
+  for (int i = 0; i < 12; ++i) out += "3.70 ";
+  return out + last;
+}
+
 }  // namespace
 
 const std::vector<RuleCase>& ruleCases() {
@@ -326,6 +333,15 @@ const std::vector<RuleCase>& ruleCases() {
       {"PACK-14", "Mind", "stock", {{"/packs/0/label_Ah", "17"}}},
       {"PACK-16", "Mind", "stock", {{"/packs/0/bms/peak_A", "24"}}},
       {"PACK-16", "quiet", "", {{"/packs/0/bms/peak_A", "25"}}},
+      {"CHG-17", "Mind", "charger-deck/second", {{"/packs/1/charge_temperature_C", "9"}}},
+      {"CHG-17", "quiet", "", {{"/packs/1/charge_temperature_C", "10"}}},
+      {"CHG-17", "quiet", "", {{"/packs/1/charge_temperature_C", "9"}, {"/chargers/1/output_A", "3.3"}}},
+      {"CHG-17", "Mind", "charger-deck/second", {{"/packs/1/charge_temperature_C", "4"}, {"/chargers/1/output_A", "1.66"}}},
+      {"LOG-02", "Stop", "second", {}, "", middling("3.54")},
+      {"LOG-02", "Mind", "second", {}, "", middling("3.56")},
+      {"LOG-02", "Mind", "second", {}, "", middling("3.64")},
+      {"LOG-02", "quiet", "", {}, "", middling("3.66")},
+      {"LOG-02", "Stop", "second", {}, "", middling("2.79")},
       {"CHG-06", "Stop", "second", {{"/packs/1/charge_temperature_C", "-1"}}},
       {"CHG-06", "quiet", "", {{"/packs/1/charge_temperature_C", "0"}}},
       {"CHG-16", "Stop", "charger-deck/second", {{"/packs/1/bms/port", "separate"}, {"/chargers/1/place", "discharge"}}},

@@ -221,6 +221,33 @@ void chg06(const Context& c, Findings& out) {
   }
 }
 
+void chg17(const Context& c, Findings& out) {
+  const Celsius cool(10), cold(5);
+  for (const ChargeFigures& pair : c.figures.charging) {
+    const PackModel& m = c.figures.packs[pair.pack].model;
+    const Known<Celsius> at = c.plan.packs[pair.pack].chargeTemperature;
+    if (!pair.assigned || !pair.currentKnown || !at || !isLithium(m.chemistry) || *at >= cool || *at < m.facts.chargeFrom) continue;
+    const double rate = c.plan.chargers[pair.charger].current->value() / m.rated.value();
+    const double most = *at < cold ? 0.1 : 0.2;
+    if (!exceeds(rate, most)) continue;
+    Finding f = begin(c, "CHG-17", Severity::Mind, pair, "output_A");
+    f.sentence = fmt::format("{} charges {} with {} C at {}; below {} it takes {} C well.", shownName(c.plan.chargers[pair.charger]),
+                             m.name, formatNumber(rate, 2), text(*at), text(*at < cold ? cold : cool), formatNumber(most));
+    f.why = "Cool cells take charge slowly; what comes faster plates metal.";
+    f.what = fmt::format("{} A or less there, or bring the pack to {} or more first.",
+                         formatNumber(std::floor(most * m.rated.value() * 100) / 100), text(cool));
+    f.remedies.push_back(
+        setTo("slower", chargerPointer(pair.charger, "output_A"), FieldValue{std::floor(most * m.rated.value() * 100) / 100}));
+    f.headline = rate / most;
+    f.working = {"Charge in the cool",
+                 "0 to 5 °C: 0.1 C; 5 to 10 °C: 0.2 C",
+                 {input(c, "T", m.name, text(*at), packPointer(pair.pack, "charge_temperature_C"))},
+                 formatNumber(rate, 2) + " C",
+                 "charging limits of cool cells"};
+    out.push_back(std::move(f));
+  }
+}
+
 void chg16(const Context& c, Findings& out) {
   for (const ChargeFigures& pair : c.figures.charging) {
     if (!pair.assigned) continue;

@@ -88,10 +88,12 @@ std::span<const Rule> table() {
       Rule{"CHG-05", "Mind", "label states a nameplate voltage, or the meter cannot tell", chg05},
       Rule{"CHG-06", "Stop", "charged outside the cells' temperature window", chg06},
       Rule{"CHG-16", "Stop", "charger on the discharge side of a separate-port pack", chg16},
+      Rule{"CHG-17", "Mind", "charged fast while the cells are cool", chg17},
       Rule{"CHG-18", "Stop", "charger and port mate but polarity differs", chg18},
       Rule{"CHG-21", "Stop", "charger made for another class of chemistry", chg21},
       Rule{"CHG-22", "Stop", "chargers that together exceed a limit", chg22},
       Rule{"CHG-23", "Mind", "no-load reading far from the label", chg23},
+      Rule{"LOG-02", "Stop, Mind", "groups of a rested pack apart, or one outside its volts", log02},
       Rule{"SAFE-01", "Note", "always", safe01}};
   return all;
 }

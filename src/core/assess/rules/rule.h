@@ -106,10 +106,12 @@ void chg03(const Context&, Findings&);
 void chg05(const Context&, Findings&);
 void chg06(const Context&, Findings&);
 void chg16(const Context&, Findings&);
+void chg17(const Context&, Findings&);
 void chg18(const Context&, Findings&);
 void chg21(const Context&, Findings&);
 void chg22(const Context&, Findings&);
 void chg23(const Context&, Findings&);
+void log02(const Context&, Findings&);
 void safe01(const Context&, Findings&);
 
 // ---- helpers for writing findings ----

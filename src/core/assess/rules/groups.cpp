@@ -1,0 +1,65 @@
+// LOG rules on the groups of a pack as they were last read.
+#include <fmt/format.h>
+
+#include <algorithm>
+
+#include "core/assess/rules/rule.h"
+
+namespace usherwright::rules {
+namespace {
+
+const Volt apartStop(0.150), apartMind(0.050), aboveFull(0.05);
+const Minute restedEnough(30);
+
+/// The last readings of all groups; empty if the pack was not at rest then.
+const Reading* lastGroups(const Pack& p) {
+  for (auto r = p.readings.rbegin(); r != p.readings.rend(); ++r)
+    if (r->of == ReadingOf::Groups && r->groups.size() > 1) return !r->rested || *r->rested >= restedEnough ? &*r : nullptr;
+  return nullptr;
+}
+
+}  // namespace
+
+void log02(const Context& c, Findings& out) {
+  for (std::size_t k = 0; k < c.figures.packs.size(); ++k) {
+    const PackModel& m = c.figures.packs[k].model;
+    const Reading* reading = lastGroups(c.plan.packs[k]);
+    if (!reading) continue;
+    std::vector<Volt> volts = reading->groups;
+    std::sort(volts.begin(), volts.end());
+    const Volt median = volts[volts.size() / 2];
+    const Volt spread = volts.back() - volts.front();
+    const StateOfCharge charge = m.curve.inverse(median);
+    // Near its ends the curve is steep: there a small difference of charge is many millivolts.
+    const bool between = charge >= StateOfCharge(0.30) && charge <= StateOfCharge(0.90);
+    const bool low = volts.front() < m.facts.minimumUnderLoad;
+    const bool high = m.chemistry != Chemistry::Nimh && volts.back() > m.facts.charge + aboveFull;
+    const bool stop = low || high || (between && spread > apartStop);
+    if (!stop && !(between && spread > apartMind)) continue;
+    const auto odd = std::max_element(reading->groups.begin(), reading->groups.end(),
+                                      [&](Volt a, Volt b) { return std::abs((a - median).value()) < std::abs((b - median).value()); });
+    const auto number = odd - reading->groups.begin() + 1;
+    Finding f = finding({"LOG-02", stop ? Severity::Stop : Severity::Mind, Station::Pack, m.id, packPointer(k, "series")});
+    f.sentence = fmt::format("The groups of {} rest {} mV apart; group {} at {} is the odd one.", m.name,
+                             formatNumber(1000 * spread.value()), number, text(*odd));
+    f.why =
+        "One group that differs at rest leaks, has lost cells, or was never balanced; in use it is driven under its minimum or over its "
+        "full first.";
+    f.what = low ? fmt::format(
+                       "Do not use it. Attended, at a twentieth of its Ah or less, until every group stands at {} or more; then read all "
+                       "groups again after three days.",
+                       text(m.facts.minimumUnderLoad))
+             : stop ? "Do not charge or ride it before it is known why: read again after three days of rest, and have the odd group tested."
+                    : "A full charge held for balancing, attended; read all groups again after three days.";
+    f.headline = std::max(0.001, spread.value());
+    f.working = {"Groups at rest",
+                 "U_min ≤ every group ≤ U_charge + 0.05 V; between 30 and 90 %: spread ≤ 50 mV, never above 150 mV",
+                 {input(c, "U_high", "highest", text(volts.back())), input(c, "U_low", "lowest", text(volts.front())),
+                  input(c, "s", "charge by the median", percent(charge.value()))},
+                 formatNumber(1000 * spread.value()) + " mV",
+                 "rest voltages of one string"};
+    out.push_back(std::move(f));
+  }
+}
+
+}  // namespace usherwright::rules
