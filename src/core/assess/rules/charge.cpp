@@ -145,8 +145,9 @@ void chg03(const Context& c, Findings& out) {
     const Charger& charger = c.plan.chargers[pair.charger];
     const PackModel& m = c.figures.packs[pair.pack].model;
     Finding f = begin(c, "CHG-03", Severity::Stop, pair, "output_A");
-    f.sentence = fmt::format("{} gives {}; the {} of {} allows {}.", shownName(charger), text(*charger.current),
-                             pair.limit->element == "bms" ? "BMS" : pair.limit->element, m.name, text(pair.limit->limit));
+    f.sentence = fmt::format("{} gives {}; the {} of {} {} {}.", shownName(charger), text(*charger.current),
+                             pair.limit->element == "bms" ? "BMS" : pair.limit->element, m.name,
+                             pair.limit->element == "cells" ? "allow" : "allows", text(pair.limit->limit));
     f.why = "Ports and leads melt slowly, cells age and plate; a BMS that trips on every charge is no limiter.";
     f.what = fmt::format("A charger of at most {} A.", formatNumber(std::floor(pair.limit->limit.value() * 100 + 1e-6) / 100));
     f.remedies.push_back(setTo("a weaker one", chargerPointer(pair.charger, "output_A"),

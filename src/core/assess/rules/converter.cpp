@@ -70,7 +70,8 @@ void join18(const Context& c, Findings& out) {
     if (e.pack != static_cast<int>(*k) || !e.continuous || !exceeds(need->value(), e.continuous->value())) continue;
     Finding f = begin("JOIN-18", Severity::Stop, e.id, e.pointer);
     f.element = e.id;
-    f.sentence = fmt::format("At its lowest input the converter draws {}; the {} carries {}.", text(*need), e.name, text(*e.continuous));
+    f.sentence =
+        fmt::format("At its lowest input the converter draws {}; the {} {} {}.", text(*need), e.name, carries(e), text(*e.continuous));
     f.why = "A converter asks for the same power from fewer volts: the current rises as the pack empties.";
     f.what = e.kind == ElementKind::Fuse ? "A lower output limit or a higher low cut at the converter."
                                          : "A lower output limit, a higher low cut, or a stronger part.";

@@ -68,6 +68,7 @@ void join01(const Context& c, Findings& out) {
 void join02(const Context& c, Findings& out) {
   if (c.figures.hard.empty() || !c.figures.window || !c.figures.window->window) return;
   const ConnectWindow& w = *c.figures.window;
+  if (w.limiting == "temperature") return;  // JOIN-20
   const Volt doubt = c.figures.windowDoubt;
   const bool stop = w.gap - doubt > *w.window;
   if (!stop && w.gap + doubt <= *w.window) return;
@@ -88,8 +89,6 @@ void join02(const Context& c, Findings& out) {
         "Read both with one meter on one day, or with a better one: now it may be off by {}, and {} is safe. Until then, a "
         "one-way joiner.",
         text(doubt), text(*w.window));
-  else if (w.limiting == "temperature")
-    f.what = fmt::format("Warm {} into its charging window first; or use a one-way joiner.", low.model.name);
   else
     f.what =
         fmt::format("Charge {} with its own charger to between {} and {}, let both rest 30 min and measure again; or use a one-way joiner.",

@@ -178,11 +178,11 @@ void lim01(const Context& c, Findings& out) {
     if (!atPeak && !forLong) continue;
     const bool narrows = c.figures.narrows >= 0 && &e == &c.figures.elements[static_cast<std::size_t>(c.figures.narrows)];
     Finding f = narrowsFinding(c, "LIM-01", Severity::Stop, e);
-    f.sentence = atPeak
-                     ? fmt::format("{}he {} carries {}; the bike draws up to {}.", narrows ? "The narrows: t" : "T", e.name,
-                                   text(*e.counted()), text(*e.peak))
-                     : fmt::format("For long the {} carries {}; the hill takes {} for as long as it lasts{}.", e.name, text(*e.continuous),
-                                   text(*e.sustained), c.figures.demand.sustainedAssumed ? " (assumed: half of the limit)" : "");
+    f.sentence =
+        atPeak ? fmt::format("{}he {} {} {}; the bike draws up to {}.", narrows ? "The narrows: t" : "T", e.name, carries(e),
+                             text(*e.counted()), text(*e.peak))
+               : fmt::format("For long the {} {} {}; the hill takes {} for as long as it lasts{}.", e.name, carries(e), text(*e.continuous),
+                             text(*e.sustained), c.figures.demand.sustainedAssumed ? " (assumed: half of the limit)" : "");
     f.why = atPeak ? "What carries more than it is made for gets hot, trips or burns."
                    : "A short-time rating and a boost time excuse the peak; nothing excuses the hill.";
     if (atPeak) offerLowerLimit(c, e, f);
@@ -201,9 +201,9 @@ void littleHeadroom(const Context& c, const Element& e, bool isNarrows, Findings
   const bool tightAtPeak = isNarrows && atPeak < littleAtPeak - 1e-6;
   if (atPeak < 0 || sustained < 0 || (!tightAtPeak && sustained >= littleForLong - 1e-6)) return;
   Finding f = narrowsFinding(c, "LIM-02", Severity::Mind, e);
-  f.sentence = tightAtPeak ? fmt::format("The {} carries {} against the {} peak: {} to spare.", e.name, text(*e.counted()), text(*e.peak),
-                                         percent(atPeak))
-                           : fmt::format("The {} carries {} against {} sustained: {} to spare.", e.name, text(*e.continuous),
+  f.sentence = tightAtPeak ? fmt::format("The {} {} {} against the {} peak: {} to spare.", e.name, carries(e), text(*e.counted()),
+                                         text(*e.peak), percent(atPeak))
+                           : fmt::format("The {} {} {} against {} sustained: {} to spare.", e.name, carries(e), text(*e.continuous),
                                          text(*e.sustained), percent(sustained));
   f.why = "Little is left for a hot day, a worn part or a tolerance; this is what stops you first.";
   f.headline = 1 / (1 + std::min(atPeak, sustained));

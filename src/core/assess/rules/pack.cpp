@@ -60,7 +60,7 @@ void pack01(const Context& c, Findings& out) {
 void pack02(const Context& c, Findings& out) {
   for (std::size_t k = 0; k < c.figures.packs.size(); ++k) {
     const Element* e = cellsOf(c, k);
-    if (!e || !e->headroomAtPeak() || *e->headroomAtPeak() >= 0) continue;
+    if (!drainedByController(c, k) || !e || !e->headroomAtPeak() || *e->headroomAtPeak() >= 0) continue;  // JOIN-18
     const PackModel& m = c.figures.packs[k].model;
     const double p = m.parallel;
     const Ampere rating = *e->counted();
@@ -122,7 +122,9 @@ void pack03(const Context& c, Findings& out) {
   for (std::size_t k = 0; k < c.figures.packs.size(); ++k) {
     tooWarm(c, k, out);
     const Element* e = cellsOf(c, k);
-    if (!e || !e->continuous || !e->sustained || !exceeds(e->sustained->value(), e->continuous->value() * 0.8)) continue;
+    if (!drainedByController(c, k) || !e || !e->continuous || !e->sustained ||
+        !exceeds(e->sustained->value(), e->continuous->value() * 0.8))
+      continue;
     const PackModel& m = c.figures.packs[k].model;
     const double p = m.parallel;
     const bool stop = exceeds(e->sustained->value(), e->continuous->value());

@@ -200,6 +200,8 @@ Known<Volt> highestConverterOutput(const Context& c) {
   return out;
 }
 
+std::string_view carries(const Element& e) { return e.kind == ElementKind::Cells ? "carry" : "carries"; }
+
 bool saysSomething(std::string_view text, int wanted) {
   int words = 0;
   int letters = 0;

@@ -149,6 +149,9 @@ bool drainedByController(const Context& c, std::size_t pack);
 /// What a converter may put out: its setting or, if higher, what it falls back to, + 2 %. Empty without one or while unknown.
 Known<Volt> highestConverterOutput(const Context& c);
 
+/// "carry" of cells, "carries" of anything else.
+std::string_view carries(const Element& element);
+
 /// So many words of two letters or more; a long run of letters without spaces between words counts as many. A dot, a space or a single sign
 /// says nothing.
 bool saysSomething(std::string_view text, int words = 2);
