@@ -58,6 +58,7 @@ void addWindow(Figures& f, const Plan& plan, const Catalogue& catalogue) {
   for (const std::size_t k : who)
     if (f.packs[k].model.series != first.series || f.packs[k].model.chemistry != first.chemistry) return;
   std::vector<Source> sources;
+  sources.reserve(who.size());
   for (const std::size_t k : who) sources.push_back(beforePlug(plan, f.packs[k], k));
   const auto rest = [&](std::size_t i) { return sources[i].curve.at(sources[i].start) * sources[i].series; };
   std::vector<std::size_t> order(who.size());

@@ -26,13 +26,13 @@ std::optional<PackVolts> voltsOf(const Reading& r, int series) {
 
 std::optional<PackVolts> lastVolts(const Pack& pack) {
   for (auto r = pack.readings.rbegin(); r != pack.readings.rend(); ++r)
-    if (const auto v = voltsOf(*r, pack.series)) return v;
+    if (auto v = voltsOf(*r, pack.series)) return v;
   return std::nullopt;
 }
 
 std::optional<PackVolts> restedVolts(const Pack& pack) {
   for (auto r = pack.readings.rbegin(); r != pack.readings.rend(); ++r)
-    if (const auto v = voltsOf(*r, pack.series); v && v->rested) return v;
+    if (auto v = voltsOf(*r, pack.series); v && v->rested) return v;
   return std::nullopt;
 }
 
