@@ -79,8 +79,7 @@ TEST_CASE("the unproven things of one part are one finding that names them all a
   for (const char* key : {"rating_A", "dc_V", "breaking_A"}) plan = plans::with(plan, std::string("/packs/1/fuse/") + key, "");
   const auto found = plans::findings(plan, "BIKE-08");
   REQUIRE(found.size() == 1);
-  CHECK(found[0].sentence ==
-        "Unproven: fuse, fuse DC voltage, breaking capacity (not known yet) of the fuse of deck.");
+  CHECK(found[0].sentence == "Unproven: fuse, fuse DC voltage, breaking capacity (not known yet) of the fuse of deck.");
   CHECK(found[0].what == "For the fuse: printed on the fuse.");
   CHECK(found[0].working.inputs.size() == 3);
 }
