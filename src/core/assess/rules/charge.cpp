@@ -231,14 +231,13 @@ void chg17(const Context& c, Findings& out) {
     const double rate = c.plan.chargers[pair.charger].current->value() / m.rated.value();
     const double most = *at < cold ? 0.1 : 0.2;
     if (!exceeds(rate, most)) continue;
+    const double slower = std::floor(most * m.rated.value() * 100) / 100;
     Finding f = begin(c, "CHG-17", Severity::Mind, pair, "output_A");
     f.sentence = fmt::format("{} charges {} with {} C at {}; below {} it takes {} C well.", shownName(c.plan.chargers[pair.charger]),
                              m.name, formatNumber(rate, 2), text(*at), text(*at < cold ? cold : cool), formatNumber(most));
     f.why = "Cool cells take charge slowly; what comes faster plates metal.";
-    f.what = fmt::format("{} A or less there, or bring the pack to {} or more first.",
-                         formatNumber(std::floor(most * m.rated.value() * 100) / 100), text(cool));
-    f.remedies.push_back(
-        setTo("slower", chargerPointer(pair.charger, "output_A"), FieldValue{std::floor(most * m.rated.value() * 100) / 100}));
+    f.what = fmt::format("{} A or less there, or bring the pack to {} or more first.", formatNumber(slower), text(cool));
+    f.remedies.push_back(setTo("slower", chargerPointer(pair.charger, "output_A"), FieldValue{slower}));
     f.headline = rate / most;
     f.working = {"Charge in the cool",
                  "0 to 5 °C: 0.1 C; 5 to 10 °C: 0.2 C",
