@@ -76,6 +76,7 @@ enter("controller limit", "12awg")
 keys("Escape")
 enter("controller limit", "20")
 enter("P (in parallel) of deck", "6")
+enter("breaking capacity of fuse of deck", "2000")  # a larger pack pushes more into a short than its fuse could break
 keys("ctrl+z", "ctrl+shift+z")
 enter("lead size of main lead", "10awg")
 keys("ctrl+s")
@@ -91,7 +92,8 @@ assert saved["bike"]["controller"]["current_max_A"] == 20, saved["bike"]["contro
 assert saved["packs"][1]["parallel"] == 6
 assert saved["packs"][1]["fuse"]["dc_V"] == 80
 assert saved["wiring"]["runs"][2]["size"] == "10awg"
-assert asked("check")["stops"] == 0
+assert saved["packs"][1]["fuse"]["breaking_A"] == 2000
+assert asked("check")["stops"] == 0, asked("check")["findings"][0]["sentence"]
 likely = asked("show")["range"]["likely_km"]
 
 # Closed and opened again; then an edit, and the program is killed in the middle of it.
