@@ -131,9 +131,7 @@ TEST_CASE("no finding says the same again after one of its fixes") {
     const Plan plan = nearby();
     for (const Finding& f : plans::assessed(plan).findings)
       for (const Fix& fix : f.fixes) {
-        Expected<Plan> next = plan;
-        for (const auto& [pointer, value] : fix.edits)
-          if (next) next = withField(*next, pointer, value);
+        const auto next = withFix(plan, fix);
         if (!next) RC_FAIL(f.key() + ": its fix \"" + fix.words + "\" is refused: " + next.error().sentence());
         for (const Finding& left : plans::assessed(*next).findings)
           if (left.severity == Severity::Stop && left.sentence == f.sentence)

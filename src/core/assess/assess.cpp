@@ -98,14 +98,21 @@ Tally tallyOf(const std::vector<Finding>& findings) {
 /// fewer are left.
 void dropFutileFixes(const Plan& plan, const Catalogue& catalogue, std::vector<Finding>& findings) {
   const Tally now = tallyOf(findings);
+  // Several findings offer the same cure; empty for one that is refused.
+  std::map<decltype(Fix::edits), std::optional<std::vector<Finding>>> carriedOut;
+  const auto findingsAfter = [&](const Fix& fix) -> const std::optional<std::vector<Finding>>& {
+    const auto [at, first] = carriedOut.try_emplace(fix.edits);
+    if (!first) return at->second;
+    if (const auto next = withFix(plan, fix)) at->second = assess(*next, catalogue, nullptr, Depth::Rules).findings;
+    return at->second;
+  };
   for (Finding& f : findings)
     std::erase_if(f.fixes, [&](const Fix& fix) {
-      const auto next = withFix(plan, fix);
-      if (!next) return true;
-      const Assessment then = assess(*next, catalogue, nullptr, Depth::Rules);
-      const Tally after = tallyOf(then.findings);
-      const bool stays = std::any_of(then.findings.begin(), then.findings.end(),
-                                     [&](const Finding& g) { return g.key() == f.key() && g.severity <= f.severity; });
+      const auto& left = findingsAfter(fix);
+      if (!left) return true;
+      const Tally after = tallyOf(*left);
+      const bool stays =
+          std::any_of(left->begin(), left->end(), [&](const Finding& g) { return g.key() == f.key() && g.severity <= f.severity; });
       const bool fresh =
           std::any_of(after.stopKeys.begin(), after.stopKeys.end(), [&](const std::string& key) { return !now.stopKeys.contains(key); });
       const bool fewer = after.stops < now.stops || (after.stops == now.stops && after.minds < now.minds);

@@ -3,14 +3,13 @@
 
 #include "core/assess/figure_parts.h"
 #include "core/limits/limits.h"
-#include "core/wiring/wire_heat.h"
+#include "core/parts/wire.h"
 
 namespace usherwright {
 namespace {
 
 constexpr double assumedEfficiency = 0.88;
 constexpr double stopShare = 0.05;  // of the charger's current
-const Celsius leadLimit(70);
 const Ampere thinPinCurrent(3);
 const SquareMillimetre thinPin(0.75);
 
@@ -29,7 +28,7 @@ struct Pairs {
     const auto lead = parseWireSize(p.chargeLeadSize);
     if (const ConnectorClass* c = catalogue.connector(p.chargePort))
       limits.push_back({"port", c->id == "round-3pin" && lead && lead->area < thinPin ? thinPinCurrent : c->continuous});
-    if (lead) limits.push_back({"lead", ampacity(geometryOf(*lead), leadLimit, {hottestAir(plan), 2, false, 0.2})});
+    if (const auto rating = chargeLeadRating(plan, p)) limits.push_back({"lead", *rating});
     if (p.chargeFuse.rating && p.chargeFuse.present.value_or(true)) limits.push_back({"fuse", *p.chargeFuse.rating});
     return smallestLimit(limits);
   }

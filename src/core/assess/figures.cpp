@@ -52,14 +52,13 @@ class Maker {
     f_.joint = jointOf(plan_.joining, plan_.packs.size());
     f_.common = commonResistance();
     for (const Pack& p : plan_.packs) addPack(p);
+    f_.hard = hardJoined(plan_);
     addShorts(f_, plan_, catalogue_);
-    f_.demand = demandOf(plan_, std::nullopt, nominal());
     route();
     limits();
     leadCapacity();
     ride();
     range();
-    f_.hard = hardJoined(plan_);
     addWindow(f_, plan_, catalogue_);
     f_.charging = chargePairs(plan_, catalogue_, f_, previous_, depth_);
     forEachField(plan_, [&](const std::string& pointer, const FieldSpec& spec, const FieldValue& value) {
@@ -94,8 +93,9 @@ class Maker {
   }
 
   Watt powerLimit() const {
-    if (!f_.demand.limit || f_.packs.empty()) return Watt(1e6);
-    return *nominal() * *f_.demand.limit;
+    const Known<Ampere> limit = highestLimit(plan_);
+    if (!limit || f_.packs.empty()) return Watt(1e6);
+    return *nominal() * *limit;
   }
 
   void route() {

@@ -131,7 +131,7 @@ class Search {
 
   AtVoltage atVoltage(Volt nominal) const {
     AtVoltage at;
-    const auto limit = demandOf(plan_, std::nullopt, nominal).limit;
+    const auto limit = highestLimit(plan_);
     Known<Watt> worst;
     for (const Route& planned : plan_.routes) {
       const RouteEstimate route = estimate(planned, plan_.bike, limit ? nominal * *limit : Watt(1e6));

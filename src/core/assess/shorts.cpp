@@ -10,7 +10,6 @@ namespace {
 
 constexpr double fuseDrop = 0.06;  // V at its rating, a usual blade or cartridge
 const Celsius room(20);
-const MilliOhm boardAssumed(8);
 const Ohm leastResistance(1e-4);
 
 ShortSource sourceOf(const Pack& p, const Cell& cell, const PackModel& m) {
@@ -19,7 +18,7 @@ ShortSource sourceOf(const Pack& p, const Cell& cell, const PackModel& m) {
   s.path = Ohm(p.links) + Ohm(p.tails);
   s.cells = Ohm(cell.resistance) * (static_cast<double>(m.series) / m.parallel);
   if (!p.measuredResistance) return s;
-  const Ohm board(p.bms.present.value_or(true) ? p.bms.resistance.value_or(boardAssumed) : MilliOhm(0));
+  const Ohm board(boardResistance(p.bms));
   s.cells = std::max(leastResistance, Ohm(*p.measuredResistance) - board);
   s.path = Ohm(0);  // it is in what was measured
   s.measured = true;
@@ -46,7 +45,6 @@ Ohm fuseResistance(const Fuse& fuse) { return fuse.rating && fuse.present.value_
 
 void addShorts(Figures& f, const Plan& plan, const Catalogue& catalogue) {
   const FrameView frame = frameOf(plan.bike);
-  const std::vector<std::size_t> hard = hardJoined(plan);
   const auto leadAndPlug = [&](std::size_t k) {
     Ohm r = plugResistance(catalogue, plan.packs[k].plug);
     if (const Run* run = plan.leadOf(plan.packs[k].id)) r += runResistance(routed(frame, plan, *run), room);
@@ -56,12 +54,12 @@ void addShorts(Figures& f, const Plan& plan, const Catalogue& catalogue) {
     f.packs[k].shortSource = sourceOf(plan.packs[k], *plan.findCell(plan.packs[k].cell), f.packs[k].model);
     f.packs[k].shorts = shortThrough(f.packs[k].shortSource, toFuse(plan.packs[k], plan.leadOf(plan.packs[k].id)));
   }
-  for (const std::size_t k : hard) {
+  for (const std::size_t k : f.hard) {
     // All the others side by side, each through its own lead and plug, then through this pack's.
     double typical = 0;
     double low = 0;
     Volt full(0);
-    for (const std::size_t other : hard) {
+    for (const std::size_t other : f.hard) {
       if (other == k) continue;
       const Ohm own = leadAndPlug(other) + f.joint.onResistance + fuseResistance(plan.packs[other].fuse);
       const ShortCurrents s = shortThrough(f.packs[other].shortSource, own);

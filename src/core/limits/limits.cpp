@@ -18,6 +18,8 @@ const Ampere leastTolerance(1);
 constexpr double cutoffToleranceShare = 0.5 / 24;
 const Celsius hottestAssumed(35);
 const StateOfCharge lowCharge(0.20);
+const Celsius chargeLeadLimit(70);
+constexpr double chargeLeadConductivity = 0.2;  // W/(m·K), PVC
 constexpr double closedPlug = 0.8;
 
 Known<Ampere> plugRating(const Catalogue& catalogue, const std::string& id, bool closed) {
@@ -141,9 +143,6 @@ Known<Ampere> converterInput(const ConverterPart& part, Volt bus, Volt at) {
   return most / efficiency / std::max(at, Volt(1)) + Ampere(part.standby.value_or(assumed.standby));
 }
 
-namespace {
-
-/// The highest of the value that counts and those kept beside it.
 Known<Ampere> highestLimit(const Plan& plan) {
   Known<Ampere> limit = plan.bike.controller.currentLimit;
   const auto beside = plan.provenance.find("/bike/controller/current_max_A");
@@ -152,8 +151,6 @@ Known<Ampere> highestLimit(const Plan& plan) {
     if (std::holds_alternative<double>(other.value)) limit = std::max(limit.value_or(Ampere(0)), Ampere(std::get<double>(other.value)));
   return limit;
 }
-
-}  // namespace
 
 Demand demandOf(const Plan& plan, Known<Watt> worstTenMinutes, Known<Volt> nominal) {
   const Controller& c = plan.bike.controller;
@@ -262,6 +259,12 @@ Known<Ampere> leadRating(const Run* run, Celsius ambient) {
   if (!size) return std::nullopt;
   return ampacity(geometryOf(*size), insulationLimit(run->insulation),
                   {ambient, run->bundle, run->closed, conductivityOf(run->insulation)});
+}
+
+Known<Ampere> chargeLeadRating(const Plan& plan, const Pack& pack) {
+  const auto size = parseWireSize(pack.chargeLeadSize);
+  if (!size) return std::nullopt;
+  return ampacity(geometryOf(*size), chargeLeadLimit, {hottestAir(plan), 2, false, chargeLeadConductivity});
 }
 
 }  // namespace usherwright

@@ -37,6 +37,8 @@ LoadedPack loadedPack(const PackModel& model);
 /// Sustained amperes at a pack's own loaded volts, never above the peak. Empty without a ride and a limit.
 Known<Ampere> sustainedOf(const Demand& demand, const LoadedPack& pack);
 
+/// The highest of all current limits that are stated: the field and the values kept beside it.
+Known<Ampere> highestLimit(const Plan& plan);
 /// Tolerance of the cut-off; not printed: 0.5 V per 24 V.
 Volt cutoffToleranceOf(const Controller& controller);
 /// The hottest air that leads lie in; not known: 35 °C.
@@ -89,6 +91,9 @@ int narrowsOf(const std::vector<Element>& elements);
 
 /// Rating of a lead: the current at which its insulation reaches its class in its surroundings.
 Known<Ampere> leadRating(const Run* run, Celsius ambient);
+
+/// The same of a pack's charge lead, two conductors in the open at 70 °C. Empty while its size is not known.
+Known<Ampere> chargeLeadRating(const Plan& plan, const Pack& pack);
 
 /// a against a limit, with 1e-6 of rounding allowed.
 inline bool exceeds(double a, double limit) { return a > limit * (1 + 1e-6); }

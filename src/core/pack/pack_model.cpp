@@ -46,6 +46,8 @@ std::optional<CellSize> flatSize(const std::string& form) {
 
 }  // namespace
 
+MilliOhm boardResistance(const Bms& bms) { return bms.present.value_or(true) ? bms.resistance.value_or(assumedBms) : MilliOhm(0); }
+
 Derating derating(const Cell& cell) {
   if (cell.verified) return {1.0, 1.0};
   switch (cell.trust) {
@@ -88,8 +90,7 @@ PackModel packModel(const Pack& pack, const Cell& cell, Celsius ambient) {
   const double f = resistanceFactor(m.temperature);
   const double s = pack.series;
   const double p = pack.parallel;
-  m.inside =
-      Ohm(pack.links) + Ohm(pack.bms.present.value_or(true) ? pack.bms.resistance.value_or(assumedBms) : MilliOhm(0)) + Ohm(pack.tails);
+  m.inside = Ohm(pack.links) + Ohm(boardResistance(pack.bms)) + Ohm(pack.tails);
   m.cells = Ohm(cell.resistance) * (s * f / p);
   if (pack.measuredResistance) {
     const Ohm whole(*pack.measuredResistance);

@@ -43,6 +43,9 @@ struct PackModel {
   Ohm resistance() const { return cells + inside; }
 };
 
+/// A board's own resistance; 8 mΩ while it is not known, none where there is no board.
+MilliOhm boardResistance(const Bms& bms);
+
 /// What counts of a cell's figures: all of a tested one; until then currents × 0.7 and capacity × 0.9 of a named one,
 /// × 0.6 and × 0.8 of an anonymous one, × 0.5 and × 0.7 of a surplus one.
 struct Derating {

@@ -9,8 +9,6 @@ namespace {
 
 const Minute restedEnough(30);
 const Volt leastReading(1);
-constexpr double accuracyAssumed = 0.005;
-const Volt digitAssumed(0.01);
 
 std::optional<PackVolts> voltsOf(const Reading& r, int series) {
   Known<Volt> volts = r.pack;
@@ -43,8 +41,10 @@ Volt doubtOf(Volt first, Volt second, const MeterDoubt& meter) {
 }
 
 MeterDoubt meterOf(const Plan& plan, const std::optional<PackVolts>& first, const std::optional<PackVolts>& second) {
-  MeterDoubt m{plan.meterAccuracy ? plan.meterAccuracy->value() : accuracyAssumed, plan.meterDigit.value_or(digitAssumed),
-               !plan.joining.twoMeters};
+  MeterDoubt m;
+  m.oneMeter = !plan.joining.twoMeters;
+  if (plan.meterAccuracy) m.accuracy = plan.meterAccuracy->value();
+  if (plan.meterDigit) m.digit = *plan.meterDigit;
   if (first && second) {
     const bool otherDay = !first->when.empty() && !second->when.empty() && first->when != second->when;
     if (otherDay || first->accuracy != second->accuracy || first->digit != second->digit) m.oneMeter = false;

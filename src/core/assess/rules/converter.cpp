@@ -8,14 +8,6 @@
 #include "core/assess/rules/rule.h"
 
 namespace usherwright::rules {
-namespace {
-
-Finding begin(std::string id, Severity severity, std::string part, std::string pointer) {
-  return finding({std::move(id), severity, Station::Joining, std::move(part), std::move(pointer)});
-}
-
-}  // namespace
-
 void join12(const Context& c, Findings& out) {
   for (std::size_t r = 0; r < c.plan.wiring.runs.size(); ++r) {
     const Run& run = c.plan.wiring.runs[r];
@@ -25,7 +17,7 @@ void join12(const Context& c, Findings& out) {
     Volt sum(0);
     for (const PackFigures& p : c.figures.packs)
       if (p.model.id == a->id || p.model.id == b->id) sum += p.model.full;
-    Finding f = begin("JOIN-12", Severity::Stop, run.id, fmt::format("/wiring/runs/{}/to_pole", r));
+    Finding f = inJoining("JOIN-12", Severity::Stop, run.id, fmt::format("/wiring/runs/{}/to_pole", r));
     f.sentence =
         fmt::format("The run \"{}\" goes from one pack's pole to the other pole of another: in series they make {}.", run.id, text(sum));
     f.why = "Two packs in series double the voltage at once: controller, capacitors and every BMS switch are beyond their rating.";
@@ -42,8 +34,8 @@ void join13(const Context& c, Findings& out) {
   const JoinPart& part = c.plan.joining.part;
   const bool makesFirst = part.breakBeforeMake == false;
   if (part.breakBeforeMake == true && part.breaksLoad == true) return;
-  Finding f = begin("JOIN-13", makesFirst ? Severity::Stop : Severity::Mind, "joint",
-                    part.breakBeforeMake == true ? "/joining/part/breaks_load" : "/joining/part/break_before_make");
+  Finding f = inJoining("JOIN-13", makesFirst ? Severity::Stop : Severity::Mind, "joint",
+                        part.breakBeforeMake == true ? "/joining/part/breaks_load" : "/joining/part/break_before_make");
   f.fields = {"/joining/part/break_before_make", "/joining/part/breaks_load"};
   if (makesFirst) f.sentence = "The selector makes the new contact before it breaks the old one: for an instant the packs are joined hard.";
   else if (!part.breakBeforeMake) f.sentence = "It is not known whether the selector breaks before it makes.";
@@ -68,7 +60,7 @@ void join18(const Context& c, Findings& out) {
   if (!need) return;
   for (const Element& e : c.figures.elements) {
     if (e.pack != static_cast<int>(*k) || !e.continuous || !exceeds(need->value(), e.continuous->value())) continue;
-    Finding f = begin("JOIN-18", Severity::Stop, e.id, e.pointer);
+    Finding f = inJoining("JOIN-18", Severity::Stop, e.id, e.pointer);
     f.element = e.id;
     f.sentence =
         fmt::format("At its lowest input the converter draws {}; the {} {} {}.", text(*need), e.name, carries(e), text(*e.continuous));
@@ -90,20 +82,18 @@ void join18(const Context& c, Findings& out) {
 }
 
 void join22(const Context& c, Findings& out) {
-  const auto fedBy = converterPack(c.plan);
-  if (!fedBy) return;
   const ConverterPart& part = c.plan.joining.converter;
+  const Known<Volt> gives = highestConverterOutput(c);
   for (std::size_t k = 0; k < c.figures.packs.size(); ++k) {
     if (!converterPushesInto(c.plan, k)) continue;
     const PackModel& m = c.figures.packs[k].model;
     const Ampere limit = chargeLimitCounted(c.plan.packs[k], m);
-    const Known<Volt> gives = highestConverterOutput(c);
     Known<Ampere> flows = part.output;
     if (!flows && part.power) flows = *part.power / std::max(m.restVoltage(), Volt(1));
-    const bool above = gives && exceeds(gives->value(), m.full.value() * 1.02);
+    const bool above = gives && exceeds(gives->value(), m.full.value() * setTolerance);
     const bool strong = flows && exceeds(flows->value(), limit.value());
     if (!above && !strong) continue;
-    Finding f = begin("JOIN-22", Severity::Stop, m.id, above ? "/joining/converter/set_V" : "/joining/converter/output_A");
+    Finding f = inJoining("JOIN-22", Severity::Stop, m.id, above ? "/joining/converter/set_V" : "/joining/converter/output_A");
     f.sentence = above
                      ? fmt::format("The converter may give {}; {} is full at {} and hangs on its bus without a one-way joint.",
                                    text(*gives), m.name, text(m.full))
@@ -152,7 +142,7 @@ void join23(const Context& c, Findings& out) {
   const ConverterPart& part = c.plan.joining.converter;
   const PackModel& m = c.figures.packs[*fedBy].model;
   const auto say = [&](Severity severity, const char* key, std::string sentence, std::string what, double headline) -> Finding& {
-    Finding f = begin("JOIN-23", severity, std::string("converter/") + key, std::string("/joining/converter/") + key);
+    Finding f = inJoining("JOIN-23", severity, std::string("converter/") + key, std::string("/joining/converter/") + key);
     f.sentence = std::move(sentence);
     f.why = "Above its input a converter breaks down, and what hangs on its output may see the whole pack; below it, it stops.";
     f.what = std::move(what);
@@ -179,7 +169,7 @@ void join23(const Context& c, Findings& out) {
   const OutputLimit limit = outputLimit(c);
   const auto gives = highestConverterOutput(c);
   if (gives && limit.volts && exceeds(gives->value(), limit.volts->value())) {
-    const double most = std::floor(limit.volts->value() / 1.02 * 100) / 100;
+    const double most = std::floor(limit.volts->value() / setTolerance * 100) / 100;
     Finding& f = say(
         Severity::Stop, "set_V",
         fmt::format("The converter may give {}{}; {} takes {}.", text(*gives),

@@ -6,7 +6,6 @@
 #include <initializer_list>
 
 #include "core/assess/rules/rule.h"
-#include "core/wiring/wire_heat.h"
 
 namespace usherwright::rules {
 namespace {
@@ -133,7 +132,7 @@ void wire04(const Context& c, Findings& out) {
 
 namespace {
 
-/// `owner`: the pack whose fuse it is; `others`: they feed back into the lead of pack k together.
+/// `others`: not the pack's own fuse, but those of the others together, which feed back into its lead.
 void fuseTooLarge(const Context& c, std::size_t k, const Element& weak, Ampere rating, bool others, Findings& out) {
   const PackModel& m = c.figures.packs[k].model;
   Finding f = begin("WIRE-05", Severity::Stop, m, packPointer(k, "fuse/rating_A"));
@@ -195,9 +194,9 @@ void fuseTooSmall(const Context& c, std::size_t k, const Element& e, Findings& o
 /// A charge fuse against the charge lead that it protects.
 void chargeFuseTooLarge(const Context& c, std::size_t k, Findings& out) {
   const Pack& p = c.plan.packs[k];
-  const auto lead = parseWireSize(p.chargeLeadSize);
-  if (!isFitted(p.chargeFuse) || !lead) return;
-  const Ampere carries = ampacity(geometryOf(*lead), Celsius(70), {hottestAir(c.plan), 2, false, 0.2});
+  const Known<Ampere> rating = chargeLeadRating(c.plan, p);
+  if (!isFitted(p.chargeFuse) || !rating) return;
+  const Ampere carries = *rating;
   if (!exceeds(p.chargeFuse.rating->value(), carries.value())) return;
   const PackModel& m = c.figures.packs[k].model;
   Finding f = begin("WIRE-05", Severity::Stop, m, packPointer(k, "charge_fuse/rating_A"));

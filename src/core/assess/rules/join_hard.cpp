@@ -10,10 +10,6 @@
 namespace usherwright::rules {
 namespace {
 
-Finding begin(std::string id, Severity severity, std::string part, std::string pointer) {
-  return finding({std::move(id), severity, Station::Joining, std::move(part), std::move(pointer)});
-}
-
 const Fix useJoiner = setTo("Use a one-way joiner", "/joining/method", FieldValue{std::string("combiner")});
 const Fix othersOneWay = setTo("Join the others one way", "/joining/converter/second_joint", FieldValue{std::string("combiner")});
 
@@ -45,7 +41,7 @@ void join01(const Context& c, Findings& out) {
     const PackModel& b = c.figures.packs[k].model;
     const bool nimh = b.chemistry == Chemistry::Nimh;
     if (a.series == b.series && a.chemistry == b.chemistry && !nimh) continue;
-    Finding f = begin("JOIN-01", Severity::Stop, b.id, methodPointer(c));
+    Finding f = inJoining("JOIN-01", Severity::Stop, b.id, methodPointer(c));
     f.sentence = nimh ? fmt::format("{} is nimh: nothing may push into it, and it is never joined directly.", b.name)
                       : fmt::format("{} is {}S {} and {} is {}S {}: they may not be joined directly.", a.name, a.series, a.facts.name,
                                     b.name, b.series, b.facts.name);
@@ -74,7 +70,7 @@ void join02(const Context& c, Findings& out) {
   if (!stop && w.gap + doubt <= *w.window) return;
   const PackFigures& high = c.figures.packs[c.figures.windowHigh];
   const PackFigures& low = c.figures.packs[c.figures.windowLow];
-  Finding f = begin("JOIN-02", stop ? Severity::Stop : Severity::Mind, low.model.id, packPointer(c.figures.windowLow, "soc"));
+  Finding f = inJoining("JOIN-02", stop ? Severity::Stop : Severity::Mind, low.model.id, packPointer(c.figures.windowLow, "soc"));
   f.sentence = stop ? fmt::format("{} and {} are {} apart; joined directly only {} is safe, and {} would flow.", high.model.name,
                                   low.model.name, text(w.gap), text(*w.window), text(w.peak))
                     : fmt::format("{} and {} are {} apart and {} is safe, but the meter may be off by {}: it cannot tell.", high.model.name,
@@ -111,7 +107,7 @@ void join16(const Context& c, Findings& out) {
   if (std::all_of(c.plan.packs.begin(), c.plan.packs.end(), [](const Pack& p) { return p.plugLiveSide == LiveSide::Shrouded; })) return;
   Volt highest(0);
   for (const PackFigures& p : c.figures.packs) highest = std::max(highest, p.model.full);
-  Finding f = begin("JOIN-16", Severity::Stop, "joint", "/joining/loose_ends_capped");
+  Finding f = inJoining("JOIN-16", Severity::Stop, "joint", "/joining/loose_ends_capped");
   f.sentence = fmt::format("Unplug one pack, and its half of the joint stays live at up to {}.", text(highest));
   f.why = "A hard joint feeds backwards: the loose plug is a bare source that can short against the frame.";
   f.what = "Cap every loose end and enter that they are capped, or use a one-way joiner; the map of live ends shows them.";
@@ -134,7 +130,7 @@ void join17(const Context& c, Findings& out) {
   const Ampere peak = gap / w.loop;
   const bool beyond = w.window && gap > *w.window;
   const std::string pointer = byItself ? packPointer(c.figures.hard.front(), "bms/reconnects") : std::string("/joining/always_together");
-  Finding f = begin("JOIN-17", byItself && beyond ? Severity::Stop : Severity::Mind, "joint", pointer);
+  Finding f = inJoining("JOIN-17", byItself && beyond ? Severity::Stop : Severity::Mind, "joint", pointer);
   f.sentence = fmt::format("{}, {} and {} can meet {} apart, and {} would flow; nobody measures then.",
                            byItself ? "A board here joins again by itself after a cut" : "Charged apart", high.name, low.name, text(gap),
                            text(peak));
@@ -157,7 +153,7 @@ void join19(const Context& c, Findings& out) {
     const Pack& p = c.plan.packs[k];
     if (p.bms.port != BmsPort::Separate || !p.bms.present.value_or(true)) continue;
     const PackModel& m = c.figures.packs[k].model;
-    Finding f = begin("JOIN-19", Severity::Stop, m.id, packPointer(k, "bms/port"));
+    Finding f = inJoining("JOIN-19", Severity::Stop, m.id, packPointer(k, "bms/port"));
     f.sentence = fmt::format("{} has a separate charge port; {} pushes current into its discharge side.", m.name,
                              c.figures.hard.empty() ? "the converter" : "the other pack");
     f.why = "Its BMS watches charging on the other port only: nothing stops an over-charge or a charge in the cold.";
@@ -177,7 +173,7 @@ void join20(const Context& c, Findings& out) {
   for (const std::size_t k : pushedInto(c)) {
     const PackModel& m = c.figures.packs[k].model;
     if (mayChargeAt(m.temperature, m.facts)) continue;
-    Finding f = begin("JOIN-20", Severity::Stop, m.id, packPointer(k, "temperature_C"));
+    Finding f = inJoining("JOIN-20", Severity::Stop, m.id, packPointer(k, "temperature_C"));
     f.sentence = fmt::format("{} is at {}; {} is charged from {} to {} only, and {} charges it.", m.name, text(m.temperature), m.facts.name,
                              text(m.facts.chargeFrom), text(m.facts.chargeTo), c.figures.hard.empty() ? "the converter" : "the other pack");
     f.why = "Charging lithium in the cold plates metal inside the cells: capacity is lost, and a short may follow.";
@@ -212,7 +208,7 @@ void join26(const Context& c, Findings& out) {
   if (!byHealth && !exceeds(times, capacityApart)) return;
   const PackModel& a = c.figures.packs[byHealth ? *worn : *small].model;
   const PackModel& b = c.figures.packs[byHealth ? *fresh : *large].model;
-  Finding f = begin("JOIN-26", Severity::Mind, a.id, packPointer(byHealth ? *worn : *small, "soh"));
+  Finding f = inJoining("JOIN-26", Severity::Mind, a.id, packPointer(byHealth ? *worn : *small, "soh"));
   f.sentence = byHealth ? fmt::format("{} has {} health and {} {}: joined directly the worn one is carried along and hides.", a.name,
                                       percent(health(*worn)), b.name, percent(health(*fresh)))
                         : fmt::format("{} holds {} times the Ah of {}: joined directly it decides what the small one carries.", b.name,

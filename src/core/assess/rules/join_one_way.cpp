@@ -16,10 +16,6 @@ const Ampere leakHot(0.010);        // a diode's back-flow at 100 °C
 const Volt boardAbove(0.08);        // per cell
 const StateOfCharge lowCharge(0.20);
 
-Finding begin(std::string id, Severity severity, std::string part, std::string pointer) {
-  return finding({std::move(id), severity, Station::Joining, std::move(part), std::move(pointer)});
-}
-
 struct Unlike {
   std::size_t high = 0, low = 0;
   bool differ = false;
@@ -52,7 +48,7 @@ Unlike unlikePacks(const Context& c) {
 void join06(const Context& c, Findings& out) {
   const Ampere regen = c.plan.bike.controller.regenCurrent.value_or(Ampere(0));
   if (!isOneWay(c) || regen <= Ampere(0)) return;
-  Finding f = begin("JOIN-06", Severity::Stop, "joint", "/bike/controller/regen_current_A");
+  Finding f = inJoining("JOIN-06", Severity::Stop, "joint", "/bike/controller/regen_current_A");
   f.fields = {"/bike/controller/regen_current_A", "/joining/method"};
   f.sentence = fmt::format("Braking sends back up to {}, and the joint lets current out only.", text(regen));
   f.why = "The current has nowhere to go: the bus voltage rises until something in the controller gives way.";
@@ -80,7 +76,7 @@ void join08(const Context& c, Findings& out) {
     const bool common = bms.present == true && bms.port == BmsPort::Common;
     const bool cuts = bms.cellFull && !exceeds(bms.cellFull->value(), (m.facts.charge + boardAbove).value());
     if (common && cuts) continue;
-    Finding f = begin("JOIN-08", Severity::Stop, m.id, packPointer(k, common ? "bms/cell_full_V" : "bms/port"));
+    Finding f = inJoining("JOIN-08", Severity::Stop, m.id, packPointer(k, common ? "bms/cell_full_V" : "bms/port"));
     f.fields = {packPointer(k, "bms/present"), packPointer(k, "bms/port"), packPointer(k, "bms/cell_full_V")};
     const Hour days = Hour(m.capacity.value() * 0.1 / leakHot.value());
     f.sentence = fmt::format("{} is full at {}; {} stands at {} when full, and a warm diode leaks {} back.", m.name, text(m.full),
@@ -117,7 +113,7 @@ void join15(const Context& c, Findings& out) {
   const bool protects = std::all_of(c.figures.packs.begin(), c.figures.packs.end(), [&](const PackFigures& p) {
     return !drainedByController(c, static_cast<std::size_t>(&p - c.figures.packs.data())) || lowest >= p.model.lowestUnderLoad * (1 - 1e-6);
   });
-  Finding f = begin("JOIN-15", protects ? Severity::Note : Severity::Mind, "joint", "/bike/controller/cutoff_V");
+  Finding f = inJoining("JOIN-15", protects ? Severity::Note : Severity::Mind, "joint", "/bike/controller/cutoff_V");
   std::string cuts;
   for (const PackFigures& p : c.figures.packs) {
     const Volt own = p.model.groupCutoff * p.model.series;
@@ -169,7 +165,7 @@ void join21(const Context& c, Findings& out) {
   const PackModel& low = c.figures.packs[into].model;
   const bool stated = chargeLimitOf(c.plan.packs[into], low).has_value();
   const bool mind = exceeds(worst.value(), (limit * faultShare).value()) && !trips;
-  Finding f = begin("JOIN-21", mind ? Severity::Mind : Severity::Note, "joint", packPointer(into, "bms/charge_trip_A"));
+  Finding f = inJoining("JOIN-21", mind ? Severity::Mind : Severity::Note, "joint", packPointer(into, "bms/charge_trip_A"));
   f.sentence = fmt::format("If one way of the joint fails short with {} full and {} empty, {} flow into {}{}.",
                            c.figures.packs[from].model.name, low.name, text(worst), low.name, trips ? ", until its charge trip opens" : "");
   f.why = "A failed switch shows nothing while both packs stand alike; it is found by a test, not by riding.";
@@ -195,7 +191,7 @@ void join24(const Context& c, Findings& out) {
     if (!worst || *e.counted() < *worst->counted()) worst = &e;
   }
   if (!worst) return;
-  Finding f = begin("JOIN-24", Severity::Mind, "joint", "/joining/limit_while_apart_A");
+  Finding f = inJoining("JOIN-24", Severity::Mind, "joint", "/joining/limit_while_apart_A");
   f.sentence = fmt::format("Only because the rider keeps {} while the packs differ, the {} with {} is spared the whole {}.",
                            text(*c.plan.joining.limitWhileApart), worst->name, text(*worst->counted()), text(whole));
   f.why = "Nothing enforces it: one full pull with one pack unplugged or empty, and the part carries everything.";
@@ -222,7 +218,7 @@ void join25(const Context& c, Findings& out) {
       const PackModel& o = c.figures.packs[other].model;
       const Volt reached = std::max(o.curve.at(lowCharge) * o.series, cut);
       if (best >= reached) continue;
-      Finding f = begin("JOIN-25", Severity::Mind, m.id, packPointer(k, "series"));
+      Finding f = inJoining("JOIN-25", Severity::Mind, m.id, packPointer(k, "series"));
       f.sentence = fmt::format("{} rests at {} at most; {} stands above {} until it is nearly empty{}: {} hardly ever carries.", m.name,
                                text(best), o.name, text(reached), cut > Volt(0) ? " or the controller stops" : "", m.name);
       f.why = "Behind one-way joints the higher voltage carries alone until it has come down to the lower.";
@@ -243,7 +239,7 @@ void join27(const Context& c, Findings& out) {
   const Known<int> inputs = c.plan.joining.part.inputs;
   const auto count = static_cast<int>(c.plan.packs.size()) - (converterPack(c.plan) ? 1 : 0);
   if (!isOneWay(c) || !inputs || *inputs >= count) return;
-  Finding f = begin("JOIN-27", Severity::Mind, "joint", "/joining/part/inputs");
+  Finding f = inJoining("JOIN-27", Severity::Mind, "joint", "/joining/part/inputs");
   f.sentence = fmt::format("{} packs meet at a joiner of {} input{}.", count, *inputs, *inputs == 1 ? "" : "s");
   f.why = "Chained joiners add their drop and heat, and the last one carries everything: each stage needs the whole rating.";
   f.what = fmt::format("A joiner of {} inputs.", count);

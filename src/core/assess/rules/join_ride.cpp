@@ -16,10 +16,6 @@ constexpr double diodeLossMost = 0.02;
 const Celsius diodeHottest(90);
 const Watt noSinkMost(2);  // a leg, without a stated heat-sink
 
-Finding begin(std::string id, Severity severity, std::string part, std::string pointer) {
-  return finding({std::move(id), severity, Station::Joining, std::move(part), std::move(pointer)});
-}
-
 bool isJoined(const Context& c) { return c.plan.packs.size() > 1; }
 
 }  // namespace
@@ -39,7 +35,7 @@ void join09(const Context& c, Findings& out) {
     const Second time = run.end * (static_cast<double>(above) / samples);
     if (time <= hardFor) continue;
     const PackModel& m = c.figures.packs[k].model;
-    Finding f = begin("JOIN-09", Severity::Mind, m.id, packPointer(k, "bms/continuous_A"));
+    Finding f = inJoining("JOIN-09", Severity::Mind, m.id, packPointer(k, "bms/continuous_A"));
     f.sentence = fmt::format("On this ride {} runs above {} of its {} for {} min.", m.name, percent(workedHard), text(*rating),
                              formatNumber(time.value() / 60, 2));
     f.why = "A rating is for cool air and new parts; warmth adds up over minutes.";
@@ -58,7 +54,7 @@ void join10(const Context& c, Findings& out) {
   if (!isJoined(c)) return;
   const double gap = c.figures.gaugeAtStart.value() - c.figures.truthAtStart.value();
   if (std::abs(gap) < 0.05) return;
-  Finding f = begin("JOIN-10", Severity::Note, "joint", "");
+  Finding f = inJoining("JOIN-10", Severity::Note, "joint", "");
   f.sentence = fmt::format("At rest the gauge will read {}; the packs together hold {}.", percent(c.figures.gaugeAtStart.value()),
                            percent(c.figures.truthAtStart.value()));
   f.why = "A gauge reads volts, and at rest the bus shows the highest pack only.";
@@ -91,7 +87,8 @@ void join11(const Context& c, Findings& out) {
   const bool tooHot = hot && *hot > diodeHottest;
   const bool noSink = !c.plan.joining.part.heatSink && heat > noSinkMost;
   if (share <= diodeLossMost && !tooHot && !noSink) return;
-  Finding f = begin("JOIN-11", Severity::Mind, "joint", tooHot || noSink ? "/joining/part/heat_sink_K_per_W" : "/joining/part/forward_V");
+  Finding f =
+      inJoining("JOIN-11", Severity::Mind, "joint", tooHot || noSink ? "/joining/part/heat_sink_K_per_W" : "/joining/part/forward_V");
   f.sentence = tooHot
                    ? fmt::format("The diode reaches {} on this heat-sink with {} W.", text(*hot), formatNumber(heat.value(), 2))
                    : fmt::format("The diodes take {} of the energy, {} Wh on this ride, and one leg makes up to {} W{}.", percent(share),
@@ -118,7 +115,7 @@ void join14(const Context& c, Findings& out) {
   const PackModel& m = c.figures.packs[last].model;
   const WattHour held(m.nominal.value() * m.capacity.value() * std::max(0.0, m.soc.value() - floorCharge));
   if (held >= back) return;
-  Finding f = begin("JOIN-14", Severity::Note, m.id, "/joining/policy");
+  Finding f = inJoining("JOIN-14", Severity::Note, m.id, "/joining/policy");
   f.sentence = fmt::format("You come home on {}: it holds {} Wh above its floor, the way back takes {} Wh.", m.name,
                            formatNumber(held.value()), formatNumber(back.value()));
   f.why = "By turns, the last pack has to bring you home by itself.";

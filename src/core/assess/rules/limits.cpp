@@ -14,10 +14,6 @@ constexpr double dearShare = 0.10;  // of the budget
 constexpr double tooWide = 3.0;     // times the rest
 constexpr double littleAtPeak = 0.10, littleForLong = 0.25;
 
-Finding begin(std::string id, Severity severity, std::string part, std::string pointer) {
-  return finding({std::move(id), severity, Station::Joining, std::move(part), std::move(pointer)});
-}
-
 /// The next rating above a need, of the usual sizes.
 double nextSize(double need, std::span<const double> sizes) {
   const auto found = std::find_if(sizes.begin(), sizes.end(), [&](double s) { return s >= need - 1e-9; });
@@ -53,7 +49,7 @@ double limitFor(const Context& c, const Element& e) {
 /// Adds the cure "set the controller lower", where there is a limit that holds.
 void offerLowerLimit(const Context& c, const Element& e, Finding& f) {
   const double below = limitFor(c, e);
-  if (below < 1 || converterPack(c.plan) == static_cast<std::size_t>(std::max(e.pack, -1))) return;
+  if (below < 1 || (e.pack >= 0 && !drainedByController(c, static_cast<std::size_t>(e.pack)))) return;
   f.what += fmt::format(" {} A or less there.", formatNumber(below));
   f.fixes.push_back(
       setTo(fmt::format("Set the controller to {} A", formatNumber(below)), "/bike/controller/current_max_A", FieldValue{below}));
@@ -64,12 +60,11 @@ void offerLowerLimit(const Context& c, const Element& e, Finding& f) {
 
 void join03(const Context& c, Findings& out) {
   if (c.plan.packs.size() < 2) return;
-  const auto fedBy = converterPack(c.plan);
   for (const Element& e : c.figures.elements) {
     const bool own = e.kind == ElementKind::Bms || e.kind == ElementKind::Plug || e.kind == ElementKind::Lead;
-    if (!own || e.pack < 0 || fedBy == static_cast<std::size_t>(e.pack)) continue;  // JOIN-18
+    if (!own || e.pack < 0 || !drainedByController(c, static_cast<std::size_t>(e.pack))) continue;  // JOIN-18
     if (!e.headroomAtPeak() || *e.headroomAtPeak() >= 0) continue;
-    Finding f = begin("JOIN-03", Severity::Stop, e.id, e.pointer);
+    Finding f = inJoining("JOIN-03", Severity::Stop, e.id, e.pointer);
     f.element = e.id;
     f.sentence = fmt::format("Alone, the {} carries {}; the bike draws up to {}.", e.name, text(*e.counted()), text(*e.peak));
     f.why = "When the other pack is lower, empty or unplugged, this one carries the whole bike by itself.";
@@ -95,8 +90,8 @@ void join04(const Context& c, Findings& out) {
   const Ampere rating = inputIsLower ? *part.input : *part.total;
   const Ampere peak = *c.figures.demand.peak;
   if (!exceeds(peak.value() * 1.25, rating.value())) return;
-  Finding f = begin("JOIN-04", exceeds(peak.value(), rating.value()) ? Severity::Stop : Severity::Mind, "joint",
-                    inputIsLower ? "/joining/part/input_A" : "/joining/part/total_A");
+  Finding f = inJoining("JOIN-04", exceeds(peak.value(), rating.value()) ? Severity::Stop : Severity::Mind, "joint",
+                        inputIsLower ? "/joining/part/input_A" : "/joining/part/total_A");
   f.element = "joint/total";
   f.sentence = fmt::format("The joiner is rated {} {}; the bike draws up to {}, and 1.25 times that is {}.", text(rating),
                            inputIsLower ? "per input" : "in total", text(peak), text(peak * 1.25));
@@ -124,7 +119,7 @@ void join05(const Context& c, Findings& out) {
                                         [](const PackFigures& a, const PackFigures& b) { return a.model.full < b.model.full; });
   const Volt rating = *c.plan.joining.part.voltage;
   if (!exceeds(highest->model.full.value(), rating.value())) return;
-  Finding f = begin("JOIN-05", Severity::Stop, "joint", "/joining/part/voltage_V");
+  Finding f = inJoining("JOIN-05", Severity::Stop, "joint", "/joining/part/voltage_V");
   f.sentence =
       fmt::format("The joiner is rated {}; {} stands at {} when full.", text(rating), highest->model.name, text(highest->model.full));
   f.why = "Above its voltage the switches inside break down, mostly into a short that joins the packs directly.";
@@ -144,7 +139,7 @@ void join05(const Context& c, Findings& out) {
 namespace {
 
 Finding narrowsFinding(const Context& c, std::string id, Severity severity, const Element& e) {
-  Finding f = begin(std::move(id), severity, e.id, e.pointer);
+  Finding f = inJoining(std::move(id), severity, e.id, e.pointer);
   f.station = e.kind == ElementKind::Cells || e.kind == ElementKind::Bms ? Station::Pack : Station::Joining;
   f.element = e.id;
   f.working = {"What the elements carry",
@@ -238,7 +233,7 @@ void lim03(const Context& c, Findings& out) {
     widest = &e;
   }
   if (!widest) return;
-  Finding f = begin("LIM-03", Severity::Note, widest->id, widest->pointer);
+  Finding f = inJoining("LIM-03", Severity::Note, widest->id, widest->pointer);
   f.station = Station::Pack;
   f.sentence = fmt::format("The {} carry {}, {} times what anything else on the way carries.", widest->name, text(*widest->counted()),
                            formatNumber(most, 2));

@@ -16,10 +16,6 @@ const Element* cellsOf(const Context& c, std::size_t k) {
   return nullptr;
 }
 
-Finding begin(std::string id, Severity severity, const PackModel& m, std::string pointer) {
-  return finding({std::move(id), severity, Station::Pack, m.id, std::move(pointer)});
-}
-
 WorkingInput deratingInput(const Context& c, std::size_t k) {
   const Cell* cell = c.plan.findCell(c.plan.packs[k].cell);
   const std::string factor = formatNumber(derating(*cell).current);
@@ -35,7 +31,7 @@ void pack01(const Context& c, Findings& out) {
     const bool count = p.bms.series && *p.bms.series != p.series;
     const bool kind = p.bms.chemistry && !isSameChargeClass(*p.bms.chemistry, m.chemistry);
     if (!p.bms.present.value_or(true) || (!count && !kind)) continue;
-    Finding f = begin("PACK-01", Severity::Stop, m, packPointer(k, count ? "bms/series" : "bms/chemistry"));
+    Finding f = onPack("PACK-01", Severity::Stop, m, packPointer(k, count ? "bms/series" : "bms/chemistry"));
     f.sentence =
         count ? fmt::format("The BMS of {} is for {}S; the pack is {}S.", m.name, *p.bms.series, p.series)
               : fmt::format("The BMS of {} is for {} cells, charged to {} each; the cells are {}, charged to {}.", m.name,
@@ -64,7 +60,7 @@ void pack02(const Context& c, Findings& out) {
     const PackModel& m = c.figures.packs[k].model;
     const double p = m.parallel;
     const Ampere rating = *e->counted();
-    Finding f = begin("PACK-02", Severity::Stop, m, packPointer(k, "parallel"));
+    Finding f = onPack("PACK-02", Severity::Stop, m, packPointer(k, "parallel"));
     f.element = e->id;
     f.sentence = fmt::format("At the {} peak each cell of {} carries {}; {} is what counts.", text(*e->peak), m.name, text(*e->peak / p),
                              text(rating / p));
@@ -99,7 +95,7 @@ void tooWarm(const Context& c, std::size_t k, Findings& out) {
   const ChemistryFacts& facts = p.model.facts;
   const bool stop = cells > facts.dischargeTo;
   if (!stop && cells <= Celsius(50) && *p.rise <= Kelvins(25)) return;
-  Finding f = begin("PACK-03", stop ? Severity::Stop : Severity::Mind, p.model, packPointer(k, "parallel"));
+  Finding f = onPack("PACK-03", stop ? Severity::Stop : Severity::Mind, p.model, packPointer(k, "parallel"));
   f.sentence = stop ? fmt::format("Alone on the planned ride the cells of {} reach {}; {} cells stop at {}.", p.model.name, text(cells),
                                   facts.name, text(facts.dischargeTo))
                     : fmt::format("Alone on the planned ride the cells of {} warm by {}, to {}.", p.model.name, text(*p.rise), text(cells));
@@ -128,7 +124,7 @@ void pack03(const Context& c, Findings& out) {
     const PackModel& m = c.figures.packs[k].model;
     const double p = m.parallel;
     const bool stop = exceeds(e->sustained->value(), e->continuous->value());
-    Finding f = begin("PACK-03", stop ? Severity::Stop : Severity::Mind, m, packPointer(k, "parallel"));
+    Finding f = onPack("PACK-03", stop ? Severity::Stop : Severity::Mind, m, packPointer(k, "parallel"));
     f.element = e->id;
     f.sentence = stop ? fmt::format("Alone, the cells of {} carry {} each for long; {} is what counts.", m.name, text(*e->sustained / p),
                                     text(*e->continuous / p))
@@ -153,7 +149,7 @@ void pack04(const Context& c, Findings& out) {
   for (std::size_t k = 0; k < c.plan.packs.size(); ++k) {
     if (!c.plan.packs[k].mixedCells.value_or(false)) continue;
     const PackModel& m = c.figures.packs[k].model;
-    Finding f = begin("PACK-04", Severity::Stop, m, packPointer(k, "mixed_cells"));
+    Finding f = onPack("PACK-04", Severity::Stop, m, packPointer(k, "mixed_cells"));
     f.sentence = fmt::format("{} mixes cell types, ages or chemistries inside its {} parallel cells per group.", m.name, m.parallel);
     f.why =
         "Cells of a group share one voltage but not one capacity or resistance: the strongest carries most, the weakest is driven to its "
@@ -174,7 +170,7 @@ void pack05(const Context& c, Findings& out) {
     const PackFigures& p = c.figures.packs[k];
     if (!drainedByController(c, k) || !p.givesUp || *p.givesUp <= StateOfCharge(0.20)) continue;
     const Element* e = cellsOf(c, k);
-    Finding f = begin("PACK-05", Severity::Mind, p.model, packPointer(k, "parallel"));
+    Finding f = onPack("PACK-05", Severity::Mind, p.model, packPointer(k, "parallel"));
     f.sentence = fmt::format("In a hard pull of {} on {} alone the bike gives up at {} charge.", text(*e->peak), p.model.name,
                              percent(p.givesUp->value()));
     f.why = "The voltage sags to the controller's cut-off although there is charge left: what is below that mark cannot be used on a hill.";
@@ -198,7 +194,7 @@ void pack06(const Context& c, Findings& out) {
     const PackModel& m = c.figures.packs[k].model;
     const Cell& cell = *c.plan.findCell(c.plan.packs[k].cell);
     if (cell.verified) continue;
-    Finding f = begin("PACK-06", Severity::Mind, m, "/cells/" + cell.id + "/verified");
+    Finding f = onPack("PACK-06", Severity::Mind, m, "/cells/" + cell.id + "/verified");
     for (const char* key : {"verified", "continuous_A", "capacity_Ah", "resistance_mohm", "charge_A"})
       f.fields.push_back("/cells/" + cell.id + "/" + key);
     const Derating d = derating(cell);
@@ -232,7 +228,7 @@ void pack07(const Context& c, Findings& out) {
     const PackModel& m = c.figures.packs[k].model;
     if (!exceeds(m.full.value(), 60)) continue;
     const bool answered = saysSomething(c.plan.packs[k].competence);
-    Finding f = begin("PACK-07", answered ? Severity::Mind : Severity::Stop, m, packPointer(k, "competence"));
+    Finding f = onPack("PACK-07", answered ? Severity::Mind : Severity::Stop, m, packPointer(k, "competence"));
     f.sentence = answered ? fmt::format("{} stands at {} when full, above 60 V DC; the work is done by: {}.", m.name, text(m.full),
                                         c.plan.packs[k].competence)
                           : fmt::format("{} stands at {} when full, above the 60 V DC that count as safe to touch.", m.name, text(m.full));
@@ -260,7 +256,7 @@ void pack13(const Context& c, Findings& out) {
     const bool missing = bms.present && !*bms.present;
     const bool blind = bms.sensesAllGroups && !*bms.sensesAllGroups;
     if (!isLithium(m.chemistry) || (!missing && !blind)) continue;
-    Finding f = begin("PACK-13", Severity::Stop, m, packPointer(k, missing ? "bms/present" : "bms/senses_all_groups"));
+    Finding f = onPack("PACK-13", Severity::Stop, m, packPointer(k, missing ? "bms/present" : "bms/senses_all_groups"));
     f.sentence = missing ? fmt::format("{} has {} groups of lithium cells in series and no BMS.", m.name, m.series)
                          : fmt::format("The BMS of {} does not sense every one of its {} groups.", m.name, m.series);
     f.why = "Without a watch on each group, a weak one is driven below its minimum and then reversed by the others, or overcharged.";

@@ -7,10 +7,6 @@
 namespace usherwright::rules {
 namespace {
 
-Finding begin(std::string id, Severity severity, const PackModel& m, std::string pointer) {
-  return finding({std::move(id), severity, Station::Pack, m.id, std::move(pointer)});
-}
-
 std::string_view conditionWords(Condition condition) {
   switch (condition) {
     case Condition::Sound: return "sound";
@@ -45,7 +41,7 @@ void pack08(const Context& c, Findings& out) {
         checkGroups({loose->groups, m.curve, m.rated / static_cast<double>(m.parallel), std::nullopt, true, m.chemistry == Chemistry::Lfp});
     if (!check || check->verdict == GroupVerdict::Even) continue;
     const bool reject = check->verdict == GroupVerdict::Reject;
-    Finding f = begin("PACK-08", reject ? Severity::Stop : Severity::Mind, m, packPointer(k, "matched_by"));
+    Finding f = onPack("PACK-08", reject ? Severity::Stop : Severity::Mind, m, packPointer(k, "matched_by"));
     f.sentence = fmt::format("The loose cells of {} lie {} apart; cell {} at {} is the odd one.", m.name, millivolts(check->spread),
                              check->deviating + 1, text(loose->groups[check->deviating]));
     f.why = reject ? "Cells of one batch and one storage rest within millivolts; the odd one leaks, is older, or was used."
@@ -69,7 +65,7 @@ void pack09(const Context& c, Findings& out) {
     if (!condition || *condition == Condition::Sound) continue;
     const PackModel& m = c.figures.packs[k].model;
     const bool unknown = *condition == Condition::Unknown;
-    Finding f = begin("PACK-09", unknown ? Severity::Mind : Severity::Stop, m, packPointer(k, "condition"));
+    Finding f = onPack("PACK-09", unknown ? Severity::Mind : Severity::Stop, m, packPointer(k, "condition"));
     f.sentence = unknown ? fmt::format("Nobody knows what {} with {} cells in series has been through.", m.name, m.series)
                          : fmt::format("{} with {} cells in series is marked {}: not to be charged, ridden, opened or stored indoors.",
                                        m.name, m.series, conditionWords(*condition));
@@ -118,7 +114,7 @@ void pack11(const Context& c, Findings& out) {
   for (std::size_t k = 0; k < c.plan.packs.size(); ++k) {
     if (c.plan.packs[k].matchedBy != MatchedBy::Voltage) continue;
     const PackModel& m = c.figures.packs[k].model;
-    Finding f = begin("PACK-11", Severity::Mind, m, packPointer(k, "matched_by"));
+    Finding f = onPack("PACK-11", Severity::Mind, m, packPointer(k, "matched_by"));
     f.sentence = fmt::format("The {} cells of {} were matched by their resting voltage alone.", m.series * m.parallel, m.name);
     f.why = "An old and a new cell show the same volts at the same charge; the weak one shows only when it carries.";
     f.what = "Capacity and resistance of each cell, and its volts after a week's rest.";
@@ -138,7 +134,7 @@ void pack12(const Context& c, Findings& out) {
     if (p.assembly != Assembly::Joined || p.acceptedOn != AcceptedOn::TotalVolts) continue;
     const PackModel& m = c.figures.packs[k].model;
     const Volt group = m.restVoltage() / static_cast<double>(m.series);
-    Finding f = begin("PACK-12", Severity::Stop, m, packPointer(k, "accepted_on"));
+    Finding f = onPack("PACK-12", Severity::Stop, m, packPointer(k, "accepted_on"));
     f.sentence = fmt::format("The joined string of {} was accepted on its total of about {} only; none of its {} sense leads was read.",
                              m.name, text(m.restVoltage()), m.series);
     f.why = "A group the wrong way round and another one twice can add up to the right total; a swapped sense lead burns the BMS.";

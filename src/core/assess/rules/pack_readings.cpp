@@ -20,31 +20,18 @@ constexpr double tripOfFuse = 1.5;
 constexpr double cellC = 15, pouchC = 60;
 const Watt cellHeat(5);
 
-Finding begin(std::string id, Severity severity, const PackModel& m, std::string pointer) {
-  return finding({std::move(id), severity, Station::Pack, m.id, std::move(pointer)});
-}
-
-/// Series counts at which a pack's volts lie between these two of one cell, nearest first to the middle of them.
-std::vector<int> seriesThatFit(Volt volts, Volt low, Volt high) {
-  std::vector<int> out;
-  for (int s = std::max(1, static_cast<int>(std::ceil(volts / high - 1e-9))); s <= static_cast<int>(volts / low + 1e-9) && s <= 200; ++s)
-    out.push_back(s);
-  const double middle = volts.value() * 2 / (low + high).value();
-  std::stable_sort(out.begin(), out.end(), [&](int a, int b) { return std::abs(a - middle) < std::abs(b - middle); });
-  return out;
-}
-
-std::string countWords(std::vector<int> counts) {
-  if (counts.empty()) return "no series count of these cells";
-  std::sort(counts.begin(), counts.end());
-  if (counts.size() == 1) return fmt::format("{}S", counts.front());
-  return fmt::format("{}S to {}S", counts.front(), counts.back());
+/// The series counts at which a pack's volts lie between these two of one cell, in words.
+std::string seriesThatFit(Volt volts, Volt low, Volt high) {
+  const int least = std::max(1, static_cast<int>(std::ceil(volts / high - 1e-9)));
+  const int most = std::min(200, static_cast<int>(volts / low + 1e-9));
+  if (most < least) return "no series count of these cells";
+  return most == least ? fmt::format("{}S", least) : fmt::format("{}S to {}S", least, most);
 }
 
 void contradiction(const Context& c, std::size_t k, std::string sentence, std::string pointer, std::string what, Findings& out) {
   const PackModel& m = c.figures.packs[k].model;
   const bool dangerous = isHardJoined(c, k) || isCharged(c, k);
-  Finding f = begin("PACK-14", dangerous ? Severity::Stop : Severity::Mind, m, std::move(pointer));
+  Finding f = onPack("PACK-14", dangerous ? Severity::Stop : Severity::Mind, m, std::move(pointer));
   f.sentence = std::move(sentence);
   f.why = dangerous ? "A wrong series count means a wrong full voltage: it is charged, or joined, to volts that its cells do not take."
                     : "One of the two is wrong, and every voltage of the plan follows from it.";
@@ -70,17 +57,16 @@ void countAgainstVolts(const Context& c, std::size_t k, Findings& out) {
     if (each > highest || each < lowest)
       contradiction(c, k,
                     fmt::format("{} reads {}, {} per cell at {}S; it fits {}.", m.name, text(read->volts), text(each), m.series,
-                                countWords(seriesThatFit(read->volts, lowest, highest))),
+                                seriesThatFit(read->volts, lowest, highest)),
                     pointer, what, out);
   }
   if (p.readFull && *p.readFull >= Volt(1) && m.chemistry != Chemistry::Nimh) {
     const Volt fullLow = m.curve.at(usualWhenFull);
     const Volt each = *p.readFull / static_cast<double>(m.series);
     if (each > highest || each < fullLow) {
-      const auto fits = seriesThatFit(*p.readFull, fullLow, highest);
       contradiction(c, k,
                     fmt::format("{} read {} when full, {} per cell at {}S; full it fits {}.", m.name, text(*p.readFull), text(each),
-                                m.series, countWords(fits)),
+                                m.series, seriesThatFit(*p.readFull, fullLow, highest)),
                     pointer, what, out);
     }
   }
@@ -100,7 +86,7 @@ void labelAgainstCells(const Context& c, std::size_t k, Findings& out) {
   const bool energy = p.labelEnergy && far(p.labelEnergy->value(), m.label.value());
   const bool charge = p.labelCharge && far(p.labelCharge->value(), m.rated.value());
   if (!energy && !charge) return;
-  Finding f = begin("PACK-14", Severity::Mind, m, packPointer(k, energy ? "label_Wh" : "label_Ah"));
+  Finding f = onPack("PACK-14", Severity::Mind, m, packPointer(k, energy ? "label_Wh" : "label_Ah"));
   f.fields = {f.pointer, packPointer(k, "parallel"), "/cells/" + p.cell + "/capacity_Ah"};
   f.sentence = energy ? fmt::format("The label of {} says {} Wh; its cells make {} Wh.", m.name, formatNumber(p.labelEnergy->value()),
                                     formatNumber(m.label.value()))
@@ -138,7 +124,7 @@ void pack14(const Context& c, Findings& out) {
     const double stated = c.plan.packs[k].soh.value();
     if (!tested || *tested >= stated - healthApart || *tested < healthLow) continue;
     const PackModel& m = c.figures.packs[k].model;
-    Finding f = begin("PACK-14", Severity::Mind, m, packPointer(k, "soh"));
+    Finding f = onPack("PACK-14", Severity::Mind, m, packPointer(k, "soh"));
     f.sentence =
         fmt::format("The last capacity test of {} says {} health; the plan counts with {}.", m.name, percent(*tested), percent(stated));
     f.why = "Range, connect window and charge time of the plan follow from the health that is entered.";
@@ -180,7 +166,7 @@ void pack15(const Context& c, Findings& out) {
     }
     if (!worst) continue;
     const bool below = *worst < low;
-    Finding f = begin("PACK-15", Severity::Stop, m, packPointer(k, "condition"));
+    Finding f = onPack("PACK-15", Severity::Stop, m, packPointer(k, "condition"));
     f.sentence = fmt::format("{} was read at {}{}; {} cells never come back from {} {}.", which, text(*worst),
                              which.ends_with(",") ? " each" : "", m.facts.name, below ? "below" : "above", text(below ? low : high));
     f.why = below ? "Below this copper dissolves and plates where it does not belong: charged again, the cell can short inside and burn."
@@ -204,7 +190,7 @@ void pack16(const Context& c, Findings& out) {
     const Bms& bms = p.bms;
     if (bms.present == false || !isLithium(m.chemistry)) continue;
     std::vector<std::string> wrong;
-    Finding f = begin("PACK-16", Severity::Mind, m, "");
+    Finding f = onPack("PACK-16", Severity::Mind, m, "");
     const auto say = [&](std::string words, const char* key) {
       wrong.push_back(std::move(words));
       f.fields.push_back(packPointer(k, std::string("bms/") + key));
@@ -248,7 +234,7 @@ void pack17(const Context& c, Findings& out) {
     const double health = tested ? std::min(stated, *tested) : stated;
     if (health >= healthLow - 1e-9) continue;
     const bool stop = health < healthLowest - 1e-9 && (isHardJoined(c, k) || drainedByController(c, k));
-    Finding f = begin("PACK-17", stop ? Severity::Stop : Severity::Mind, m, packPointer(k, "soh"));
+    Finding f = onPack("PACK-17", stop ? Severity::Stop : Severity::Mind, m, packPointer(k, "soh"));
     f.sentence =
         fmt::format("{} has {} of its capacity left{}.", m.name, percent(health),
                     tested && *tested < stated ? fmt::format(" by its last test; the plan says {}", percent(stated)) : std::string());
@@ -310,7 +296,7 @@ void pack18(const Context& c, Findings& out) {
       pointer = at + "continuous_A";
     }
     if (claim.empty()) continue;
-    Finding f = begin("PACK-18", Severity::Mind, m, pointer);
+    Finding f = onPack("PACK-18", Severity::Mind, m, pointer);
     f.sentence = fmt::format("The cells of {} are claimed to be what cells of their size cannot be: {}. Implausible.", m.name, claim);
     f.why = "A figure that no cell of that size reaches was printed to sell; the real one is often a third of it.";
     f.what = "Discharge one at the bench before use, and enter what it gave.";
@@ -328,7 +314,7 @@ void pack19(const Context& c, Findings& out) {
   for (std::size_t k = 0; k < c.figures.packs.size(); ++k) {
     const PackModel& m = c.figures.packs[k].model;
     if (m.temperature >= m.facts.dischargeFrom) continue;
-    Finding f = begin("PACK-19", Severity::Mind, m, packPointer(k, "temperature_C"));
+    Finding f = onPack("PACK-19", Severity::Mind, m, packPointer(k, "temperature_C"));
     f.sentence = fmt::format("The cells of {} stand at {}; {} cells are discharged from {} up.", m.name, text(m.temperature), m.facts.name,
                              text(m.facts.dischargeFrom));
     f.why = "So cold, a cell gives little, sags far, and is driven below its minimum before anything notices.";

@@ -9,12 +9,6 @@
 #include <cmath>
 
 namespace usherwright::rules {
-namespace {
-
-constexpr double setTolerance = 1.02;  // of a converter's output
-
-}  // namespace
-
 std::span<const Rule> table() {
   static constexpr std::array all{
       Rule{"BIKE-01", "Stop, Mind", "pack full voltage above what the controller or its capacitors take", bike01},
@@ -141,6 +135,14 @@ Finding finding(Subject subject) {
   return f;
 }
 
+Finding inJoining(std::string id, Severity severity, std::string part, std::string pointer) {
+  return finding({std::move(id), severity, Station::Joining, std::move(part), std::move(pointer)});
+}
+
+Finding onPack(std::string id, Severity severity, const PackModel& model, std::string pointer) {
+  return finding({std::move(id), severity, Station::Pack, model.id, std::move(pointer)});
+}
+
 std::string packPointer(std::size_t index, std::string_view rest) { return fmt::format("/packs/{}/{}", index, rest); }
 std::string chargerPointer(std::size_t index, std::string_view rest) { return fmt::format("/chargers/{}/{}", index, rest); }
 
@@ -164,12 +166,12 @@ void addPeak(const Context& c, Working& w) {
   const Controller& k = c.plan.bike.controller;
   const Demand& d = c.figures.demand;
   const bool highest = d.limit && (!k.currentLimit || *d.limit > *k.currentLimit);
-  if (d.limit)
+  if (d.limit) {
     w.inputs.push_back(input(c, "I_limit", highest ? "controller limit, the highest that is stated" : "controller limit", text(*d.limit),
                              "/bike/controller/current_max_A"));
-  if (d.limit)
     w.inputs.push_back(input(c, "ΔI", k.currentTolerance ? "its tolerance" : "its tolerance, max(1 A, 5 %)", text(d.tolerance),
                              "/bike/controller/current_tolerance_A"));
+  }
   if (d.accessories > Ampere(0)) w.inputs.push_back(input(c, "I_acc", "accessories before the controller", text(d.accessories)));
 }
 

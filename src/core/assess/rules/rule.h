@@ -125,6 +125,9 @@ struct Subject {
   std::string pointer;
 };
 Finding finding(Subject subject);
+/// About a part at station Joining; about a pack at station Pack.
+Finding inJoining(std::string id, Severity severity, std::string part, std::string pointer);
+Finding onPack(std::string id, Severity severity, const PackModel& model, std::string pointer);
 
 std::string packPointer(std::size_t index, std::string_view rest);
 std::string chargerPointer(std::size_t index, std::string_view rest);
@@ -148,6 +151,7 @@ bool isCharged(const Context& c, std::size_t pack);
 bool drainedByController(const Context& c, std::size_t pack);
 /// What a converter may put out: its setting or, if higher, what it falls back to, + 2 %. Empty without one or while unknown.
 Known<Volt> highestConverterOutput(const Context& c);
+inline constexpr double setTolerance = 1.02;  ///< of a converter's set-point
 
 /// "carry" of cells, "carries" of anything else.
 std::string_view carries(const Element& element);
