@@ -6,7 +6,7 @@
 #include "core/drawing/drawings.h"
 #include "core/joining/spread.h"
 #include "core/plan/edit.h"
-#include "core/plan/label_reader.h"
+#include "core/label/label.h"
 #include "demo_plan.h"
 
 using namespace usherwright;

@@ -8,6 +8,7 @@ ALLOWED = {
     "core/quantity": set(),
     "core/parts": {"quantity"},
     "core/plan": {"quantity", "parts"},
+    "core/label": DOMAIN,
     "core/frame": DOMAIN,
     "core/pack": DOMAIN,
     "core/joining": DOMAIN | {"pack"},

@@ -36,7 +36,7 @@ int verdictOf(const Assessment& a, bool strict) {
 struct Options {
   std::string plan;
   std::string what;
-  std::string label;
+  std::string label, on;
   bool json = false;
   bool strict = false;
 };
@@ -120,7 +120,14 @@ Outcome runRaw(const std::vector<std::string>& arguments, Options& o) {
   CLI::App* label = app.add_subcommand("label", "reads what is printed on a part");
   label->add_option("TEXT", o.label, "the printed text")->required();
   label->add_flag("--json", o.json, "machine-readable");
-  label->callback([&] { outcome = {0, o.json ? labelJson(o.label) : labelText(o.label), ""}; });
+  std::vector<std::string> kinds;
+  for (std::size_t i = 0; i < labelSubjectCount; ++i) kinds.emplace_back(labelSubjectWords(static_cast<LabelSubject>(i)));
+  kinds.emplace_back("board");
+  label->add_option("--on", o.on, "what it is stuck on; else guessed")->check(CLI::IsMember(kinds));
+  label->callback([&] {
+    const Known<LabelSubject> on = labelSubjectFrom(o.on);
+    outcome = {0, o.json ? labelJson(o.label, on) : labelText(o.label, on), ""};
+  });
   app.add_subcommand("schema", "prints the JSON Schema of plans")->callback([&] { outcome = {0, planSchema(), ""}; });
   app.add_subcommand("manual", "prints the manual page of this program")->callback([&] { outcome = {0, manualOf(app), ""}; });
   std::vector<std::string> reversed(arguments.rbegin(), arguments.rend());

@@ -5,6 +5,7 @@
 #include <vector>
 
 #include "core/assess/assessment.h"
+#include "core/label/label.h"
 
 namespace usherwright::calc {
 
@@ -28,7 +29,7 @@ std::string showText(const Plan& plan, const Assessment& assessment);
 std::string showJson(const Plan& plan, const Assessment& assessment);
 std::string joinText(const Plan& plan, const Assessment& assessment);
 std::string joinJson(const Plan& plan, const Assessment& assessment);
-std::string labelText(const std::string& label);
-std::string labelJson(const std::string& label);
+std::string labelText(const std::string& label, Known<LabelSubject> on);
+std::string labelJson(const std::string& label, Known<LabelSubject> on);
 
 }  // namespace usherwright::calc

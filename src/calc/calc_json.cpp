@@ -3,7 +3,6 @@
 
 #include "calc/calc.h"
 #include "core/assess/rules/rule.h"
-#include "core/plan/label_reader.h"
 
 namespace usherwright::calc {
 namespace {
@@ -170,19 +169,6 @@ std::string joinJson(const Plan& plan, const Assessment& a) {
         {"gap_V", f.window->gap.value()},     {"window_V", orNull(f.window->window)},       {"peak_A", f.window->peak.value()},
         {"doubt_V", f.windowDoubt.value()},   {"allowed_A", orNull(f.window->allowed)},     {"limited_by", f.window->limiting},
         {"loop_ohm", f.window->loop.value()}, {"receiving", f.packs[f.windowLow].model.id}, {"may_connect", f.window->mayConnect}};
-  return printed(out);
-}
-
-std::string labelJson(const std::string& label) {
-  Json out = Json::array();
-  for (const LabelCandidate& c : readLabel(label))
-    out.push_back({{"meaning", labelMeaningWords(c.meaning)},
-                   {"piece", c.piece},
-                   {"value", c.value},
-                   {"tolerance", orNull(c.tolerance)},
-                   {"could_be", c.couldBe},
-                   {"settled_by", c.settledBy},
-                   {"readings_V", c.readings}});
   return printed(out);
 }
 

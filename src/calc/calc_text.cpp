@@ -3,7 +3,6 @@
 
 #include "calc/calc.h"
 #include "core/assess/rules/rule.h"
-#include "core/plan/label_reader.h"
 
 namespace usherwright::calc {
 namespace {
@@ -137,20 +136,6 @@ std::string joinText(const Plan& plan, const Assessment& a) {
                        f.window->limiting == "receiving_charge_limit" ? "its charge limit" : f.window->limiting);
   if (!f.window && f.packs.size() > 1) out += "plain plug: never, the packs are unlike\n";
   return out;
-}
-
-std::string labelText(const std::string& label) {
-  std::string out;
-  for (const LabelCandidate& c : readLabel(label)) {
-    out += fmt::format("\"{}\": {} {}", c.piece, labelMeaningWords(c.meaning), formatNumber(c.value, 6));
-    if (c.tolerance)
-      out += c.meaning == LabelMeaning::Layout ? fmt::format(" × {}", formatNumber(*c.tolerance))
-                                               : fmt::format(" ± {}", formatNumber(*c.tolerance));
-    out += "\n";
-    for (const std::string& option : c.couldBe) out += "    could be " + option + "\n";
-    if (!c.settledBy.empty()) out += "    settled by " + c.settledBy + "\n";
-  }
-  return out.empty() ? "nothing that looks like a rating\n" : out;
 }
 
 }  // namespace usherwright::calc

@@ -200,7 +200,7 @@ TEST_CASE("a candidate of the label reader is taken with a click, one by one") {
   b.clickButton(QStringLiteral("cut-off 41 … 43 V   ‹42±1V›"));
   CHECK(b.document().plan().bike.controller.cutoff == Volt(42));
   CHECK(b.document().plan().bike.controller.currentLimit == Ampere(22));
-  b.clickButton(QStringLiteral("limit 30 A   ‹30A›"));
+  b.clickButton(QStringLiteral("current limit 30 A   ‹30A›"));
   CHECK(b.document().plan().bike.controller.currentLimit == Ampere(30));
   CHECK(b.document().undoWords().contains(QStringLiteral("22 A → 30 A")));
 }

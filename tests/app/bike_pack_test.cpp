@@ -61,6 +61,7 @@ TEST_CASE("C-004 C-005 C-031: a pack label stays open until the meter settles it
   typed->setPlainText(QStringLiteral("Battery 48V 11.6Ah"));
   auto* places = named<QComboBox>(b, "what the label is stuck on");
   CHECK(places->currentText() == QStringLiteral("the pack stock"));
+  b.settle();
   CHECK(visibleText(b).contains(QStringLiteral("13S nmc, full 54.6 V; 14S nmc")));
   typed->setFocus();
   b.key(Qt::Key_Return, Qt::ControlModifier);
@@ -381,6 +382,9 @@ TEST_CASE("the whole way from label to pack goes without the mouse") {
   b.type(QStringLiteral("48V 22+-1A LV 40V MAX 60V"));
   b.key(Qt::Key_Return, Qt::ControlModifier);
   CHECK(b.document().plan().bike.controller.currentLimit == Ampere(22));
+  // 60 V is a class of packs too: likely, and confirmed by one key.
+  CHECK_FALSE(b.document().plan().bike.controller.inputMaximum);
+  b.key(Qt::Key_Space);
   CHECK(b.document().plan().bike.controller.inputMaximum == Volt(60));
   b.key(Qt::Key_3, Qt::ControlModifier);
   REQUIRE(tabTo(QStringLiteral("Add the stock pack")));

@@ -70,6 +70,13 @@ const std::vector<Shot>& shots() {
          w.goToStation(Station::Bike);
          w.findChild<QPlainTextEdit*>(QStringLiteral("label-text"))->setPlainText(QStringLiteral("48V 22±1A\nL.V. 40±1V  Vin max 60V"));
        }},
+      {"bike-labels",
+       [](MainWindow& w) {
+         w.openDemo();
+         w.goToStation(Station::Bike);
+         w.findChild<QPlainTextEdit*>(QStringLiteral("label-text"))
+             ->setPlainText(QStringLiteral("Akku 36 V 10,4 Ah 374 Wh 18A\nLadeschlussspannung 42 V\nS/N 36V10S2210\n\nCHARGER OUTPUT 546V l.5A KX-3617"));
+       }},
       {"bike-places",
        [](MainWindow& w) {
          w.openDemo();

@@ -146,40 +146,18 @@ QString notJudgedWords() {
   return QStringLiteral("Not judged yet: ") + families.join(QStringLiteral("; ")) + QStringLiteral(".");
 }
 
-QString candidateWords(const LabelCandidate& c) {
-  const QString value = text(formatNumber(c.value, 4));
-  const auto upTo = [&](const QString& unit) {
-    if (!c.tolerance) return value + unit;
-    return QStringLiteral("%1%2, up to %3%2").arg(value, unit, text(formatNumber(c.value + *c.tolerance, 4)));
-  };
-  switch (c.meaning) {
-    case LabelMeaning::CurrentLimit: return QStringLiteral("limit ") + upTo(QStringLiteral(" A"));
-    case LabelMeaning::Cutoff:
-      return c.tolerance ? QStringLiteral("cut-off %1 … %2 V")
-                               .arg(text(formatNumber(c.value - *c.tolerance, 4)), text(formatNumber(c.value + *c.tolerance, 4)))
-                         : QStringLiteral("cut-off %1 V").arg(value);
-    case LabelMeaning::InputMaximum: return QStringLiteral("takes up to %1 V").arg(value);
-    case LabelMeaning::NameplateVoltage: return QStringLiteral("“%1 V” – which pack?").arg(value);
-    case LabelMeaning::ChargerVoltage: return QStringLiteral("charger gives %1 V").arg(value);
-    case LabelMeaning::ChargerCurrent: return QStringLiteral("charger gives %1 A").arg(value);
-    case LabelMeaning::MainsVoltage: return QStringLiteral("mains, up to %1 V").arg(value);
-    case LabelMeaning::MainsCurrent: return QStringLiteral("mains, %1 A").arg(value);
-    case LabelMeaning::Capacity: return QStringLiteral("capacity %1 Ah").arg(value);
-    case LabelMeaning::Energy: return QStringLiteral("energy %1 Wh").arg(value);
-    case LabelMeaning::Power: return QStringLiteral("power %1 W").arg(value);
-    case LabelMeaning::Layout: return QStringLiteral("%1S%2P").arg(value, text(formatNumber(c.tolerance.value_or(1), 3)));
-    case LabelMeaning::ChargeVoltage: return QStringLiteral("charged to %1 V").arg(value);
-    case LabelMeaning::ChargeCurrent: return QStringLiteral("charge limit %1 A").arg(value);
-    case LabelMeaning::ContinuousCurrent: return QStringLiteral("for long ") + upTo(QStringLiteral(" A"));
-    case LabelMeaning::ShortCurrent: return QStringLiteral("short-time %1 A").arg(value);
-    case LabelMeaning::BalanceCurrent: return QStringLiteral("balances with %1 mA").arg(text(formatNumber(1000 * c.value, 4)));
-    case LabelMeaning::Resistance: return QStringLiteral("resistance %1 mΩ").arg(value);
-    case LabelMeaning::SeriesCount: return QStringLiteral("%1 in series").arg(value);
-    case LabelMeaning::CellSize: return QStringLiteral("cell size %1").arg(text(formatNumber(c.value, 6)));
-    case LabelMeaning::ChemistryName:
-      return text(factsOf(static_cast<Chemistry>(static_cast<int>(c.value))).name) + QStringLiteral(" cells");
-  }
-  return {};
+QString labelValueWords(const LabelValue& v) {
+  if (v.meaning == LabelMeaning::Port) return v.value > 0 ? QStringLiteral("separate port") : QStringLiteral("common port");
+  if (v.meaning == LabelMeaning::ChemistryName) return text(factsOf(static_cast<Chemistry>(static_cast<int>(v.value))).name) + QStringLiteral(" cells");
+  const bool milliampere = v.meaning == LabelMeaning::BalanceCurrent;
+  const auto shown = [&](double x) { return text(formatNumber(milliampere ? 1000 * x : x, 5)); };
+  const QString unit = milliampere ? QStringLiteral("mA") : text(std::string(labelMeaningUnit(v.meaning)));
+  QString figure = v.low ? QStringLiteral("%1 … %2").arg(shown(*v.low), shown(v.value)) : shown(v.value);
+  // The worst that a tolerance leaves: the most amperes, and both ends of a cut-off.
+  if (v.tolerance && unit == QStringLiteral("A")) figure = QStringLiteral("%1 A, up to %2").arg(shown(v.value), shown(v.value + *v.tolerance));
+  else if (v.tolerance) figure = QStringLiteral("%1 … %2").arg(shown(v.value - *v.tolerance), shown(v.value + *v.tolerance));
+  const QString all = unit.isEmpty() ? figure : figure + QLatin1Char(' ') + unit;
+  return text(std::string(labelMeaningWords(v.meaning))) + QLatin1Char(' ') + all;
 }
 
 QString durationWords(Second time) {

@@ -5,7 +5,7 @@
 #include <QStringList>
 
 #include "core/assess/assessment.h"
-#include "core/plan/label_reader.h"
+#include "core/label/label.h"
 
 namespace usherwright::app {
 
@@ -31,8 +31,8 @@ QString verdictWords(const Assessment& assessment);
 /// What no rule looks at yet: said beside the findings, so that silence there is not read as clear.
 QString notJudgedWords();
 
-/// One candidate of the label reader in a few words: "limit 22 A, up to 23 A".
-QString candidateWords(const LabelCandidate& candidate);
+/// One value of the label reader in a few words: "limit 22 A, up to 23 A".
+QString labelValueWords(const LabelValue& value);
 
 /// "13 min", "2 h 05 min".
 QString durationWords(Second time);

@@ -7,7 +7,7 @@
 #include <cmath>
 #include <numeric>
 
-#include "core/plan/label_reader.h"
+#include "core/parts/nameplate.h"
 #include "core/plan/lists.h"
 #include "core/quantity/text.h"
 #include "core/quantity/units.h"

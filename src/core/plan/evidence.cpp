@@ -83,27 +83,31 @@ Plan withSettled(const Plan& plan, const std::string& pointer) {
   return next;
 }
 
-Expected<Plan> withEvidence(const Plan& plan, const std::string& pointer, const FieldValue& value, Provenance from) {
+Expected<Plan> withEvidence(const Plan& plan, const std::string& pointer, const FieldValue& value, Provenance from, const std::string& note) {
   const auto ref = findField(plan, pointer);
   if (!ref) return tl::unexpected(ref.error());
+  const auto noted = [&](Expected<Plan> next) {
+    if (next && !note.empty()) next->provenance[pointer].note = note;
+    return next;
+  };
   const Provenance now = provenanceOf(plan, pointer);
   const bool empty = std::holds_alternative<std::monostate>(ref->value);
   const bool same = !empty && ref->value == value;
   if (empty || same || now == Provenance::Assumed) {
     auto next = withField(plan, pointer, value);
-    if (next && !(same && now < from)) next->provenance[pointer].from = from;
-    return next;
+    if (same && now < from) return next;
+    if (next) next->provenance[pointer].from = from;
+    return noted(std::move(next));
   }
   if (now == from) {  // read or measured again: the later reading counts
-    auto next = withField(plan, pointer, value);
-    return next;
+    return noted(withField(plan, pointer, value));
   }
-  auto both = withAlternative(plan, pointer, {value, from, {}});
+  auto both = withAlternative(plan, pointer, {value, from, note});
   if (!both || now < from) return both;
   return withChosen(*both, pointer, both->provenance.at(pointer).also.size() - 1);
 }
 
-Expected<Plan> withTypedEvidence(const Plan& plan, const std::string& pointer, const std::string& text, Provenance from) {
+Expected<Plan> withTypedEvidence(const Plan& plan, const std::string& pointer, const std::string& text, Provenance from, const std::string& note) {
   const auto ref = findField(plan, pointer);
   if (!ref) return tl::unexpected(ref.error());
   const FieldSpec& spec = *ref->spec;
@@ -114,13 +118,13 @@ Expected<Plan> withTypedEvidence(const Plan& plan, const std::string& pointer, c
   if (spec.toleranceKey.empty() || text.find("±") == std::string::npos) {
     const auto value = parseEntry(spec, text, UnitSystem::Metric);
     if (!value) return placed(value.error());
-    return withEvidence(plan, pointer, *value, from);
+    return withEvidence(plan, pointer, *value, from, note);
   }
   const auto both = parseToleranced(text, spec.kind);
   if (!both) return placed(both.error());
-  auto next = withEvidence(plan, pointer, FieldValue{both->value}, from);
+  auto next = withEvidence(plan, pointer, FieldValue{both->value}, from, note);
   if (!next || both->tolerance < 0) return next;
-  return withEvidence(*next, pointer.substr(0, pointer.rfind('/') + 1) + std::string(spec.toleranceKey), FieldValue{both->tolerance}, from);
+  return withEvidence(*next, pointer.substr(0, pointer.rfind('/') + 1) + std::string(spec.toleranceKey), FieldValue{both->tolerance}, from, note);
 }
 
 }  // namespace usherwright

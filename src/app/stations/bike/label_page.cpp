@@ -7,6 +7,7 @@
 #include "app/stations/bike/bike_pages.h"
 #include "app/widgets/plain.h"
 #include "core/pack/bench_tests.h"
+#include "core/parts/nameplate.h"
 #include "core/plan/edit.h"
 #include "core/plan/evidence.h"
 #include "core/plan/lists.h"

@@ -1,33 +1,66 @@
-// Candidates as buttons: what it means, and the piece of text it came from.
+// Readings of labels as buttons, each with the piece of text that it came from.
 #include "app/stations/bike/label_reader_box.h"
 
 #include <QHBoxLayout>
 #include <QKeyEvent>
-#include <QPushButton>
-#include <QVBoxLayout>
+#include <QTextBlock>
+#include <algorithm>
 
 #include "app/present/words.h"
+#include "app/widgets/clear_scroll.h"
 #include "app/widgets/plain.h"
 #include "core/plan/evidence.h"
+#include "core/plan/fields.h"
 #include "core/plan/names.h"
 
 namespace usherwright::app {
+namespace {
+
+constexpr int mostTyped = 6000;
+
+QString quoted(const std::string& piece) { return QStringLiteral("‹%1›").arg(text(piece).simplified()); }
+
+QString optionsOf(const LabelValue& value) {
+  QStringList options;
+  for (const std::string& o : value.couldBe) options << text(o);
+  return options.join(QStringLiteral("; "));
+}
+
+QLabel* softLine(const QString& words) {
+  auto* line = new PlainLabel(words);
+  line->setProperty("role", "soft");
+  line->setWordWrap(true);
+  return line;
+}
+
+}  // namespace
 
 LabelReaderBox::LabelReaderBox(Kit kit, QWidget* parent) : QWidget(parent), kit_(kit) {
   auto* row = new QHBoxLayout(this);
   row->setContentsMargins(0, 0, 0, 0);
   row->setSpacing(16);
+  buildText(row);
+  buildAnswers(row);
+  connect(typed_, &QPlainTextEdit::textChanged, this, &LabelReaderBox::read);
+  connect(typed_, &QPlainTextEdit::cursorPositionChanged, this, &LabelReaderBox::showPlace);
+  connect(places_, &QComboBox::activated, this, &LabelReaderBox::choosePlace);
+  connect(enterSure_, &QPushButton::clicked, this, &LabelReaderBox::enterSure);
+  refresh();
+}
+
+void LabelReaderBox::buildText(QHBoxLayout* row) {
   auto* left = new QVBoxLayout;
   left->setSpacing(6);
   typed_ = new QPlainTextEdit;
-  typed_->setPlaceholderText(QStringLiteral("48V 22±1A\nL.V. 40±1V  Vin max 60V"));
+  typed_->setPlaceholderText(QStringLiteral("48V 22±1A\nL.V. 40±1V  Vin max 60V\n\nBattery 36V 10.4Ah"));
+  typed_->setToolTip(QStringLiteral("Several labels: an empty line between them"));
   typed_->setAccessibleName(QStringLiteral("text of a label"));
   typed_->setObjectName(QStringLiteral("label-text"));
   typed_->setTabChangesFocus(true);
   typed_->setFont(kit_.look.font(drawing::Face::SmallFigure));
   typed_->setStyleSheet(QStringLiteral("font-family: 'B612 Mono'; font-size: 13px;"));
   typed_->installEventFilter(this);
-  typed_->setFixedHeight(84);
+  typed_->setFixedHeight(116);
   left->addWidget(typed_);
   auto* stuck = new QHBoxLayout;
   stuck->setSpacing(8);
@@ -40,151 +73,260 @@ LabelReaderBox::LabelReaderBox(Kit kit, QWidget* parent) : QWidget(parent), kit_
   stuck->addWidget(places_, 1);
   left->addLayout(stuck);
   row->addLayout(left, 2);
+}
+
+void LabelReaderBox::buildAnswers(QHBoxLayout* row) {
   auto* right = new QVBoxLayout;
   right->setSpacing(6);
-  cards_ = new QWidget;
-  flow_ = new FlowLayout(cards_, 6);
-  right->addWidget(cards_);
-  words_ = new PlainLabel;
-  words_->setWordWrap(true);
-  words_->setProperty("role", "soft");
-  right->addWidget(words_);
-  right->addStretch(1);
+  answers_ = new QWidget;
+  rows_ = new QVBoxLayout(answers_);
+  rows_->setContentsMargins(0, 0, 6, 0);
+  rows_->setSpacing(4);
+  QScrollArea* scroll = clearScroll(answers_);
+  scroll->setFixedHeight(116);
+  right->addWidget(scroll);
+  auto* foot = new QHBoxLayout;
+  foot->setSpacing(8);
+  enterSure_ = new QPushButton;
+  foot->addWidget(enterSure_);
+  words_ = softLine({});
+  words_->setObjectName(QStringLiteral("label-words"));
+  foot->addWidget(words_, 1);
+  right->addLayout(foot);
   row->addLayout(right, 3);
-  connect(typed_, &QPlainTextEdit::textChanged, this, &LabelReaderBox::followText);
-  connect(places_, &QComboBox::activated, this, [this] {
-    chosenByHand_ = true;
-    read();
-  });
-  refresh();
 }
 
 void LabelReaderBox::refresh() {
   const Plan& plan = kit_.document.plan();
-  std::vector<LabelPlace> known{{LabelSubject::Controller, 0}};
-  QStringList names{QStringLiteral("the controller")};
-  for (std::size_t k = 0; k < plan.packs.size(); ++k) {
-    const QString name = text(shownName(plan.packs[k]));
-    known.push_back({LabelSubject::Pack, k});
-    names << QStringLiteral("the pack %1").arg(name);
-    known.push_back({LabelSubject::Board, k});
-    names << QStringLiteral("the BMS of %1").arg(name);
-    known.push_back({LabelSubject::Cell, k});
-    names << QStringLiteral("a cell of %1").arg(name);
-  }
-  for (std::size_t j = 0; j < plan.chargers.size(); ++j) {
-    known.push_back({LabelSubject::Charger, j});
-    names << text(shownName(plan.chargers[j]));
-  }
-  known.push_back({LabelSubject::Motor, 0});
-  names << QStringLiteral("the motor");
+  std::vector<LabelPlace> known{{LabelSubject::Controller, 0}, {LabelSubject::Capacitor, 0}, {LabelSubject::Motor, 0}};
+  for (std::size_t k = 0; k < plan.packs.size(); ++k)
+    for (LabelSubject s : {LabelSubject::Pack, LabelSubject::Board, LabelSubject::Cell, LabelSubject::Fuse}) known.push_back({s, k});
+  known.push_back({LabelSubject::Joiner, 0});
+  known.push_back({LabelSubject::Converter, 0});
+  for (std::size_t j = 0; j < plan.chargers.size(); ++j) known.push_back({LabelSubject::Charger, j});
+  for (std::size_t j = 0; j < plan.bike.accessories.size(); ++j) known.push_back({LabelSubject::Accessory, j});
+  QStringList names{QStringLiteral("not known yet")};
+  for (const LabelPlace& p : known) names << placeWords(p);
   QStringList shown;
   for (int i = 0; i < places_->count(); ++i) shown << places_->itemText(i);
   known_ = std::move(known);
   if (names != shown) {
     places_->clear();
     places_->addItems(names);
-    chosenByHand_ = false;
-    followText();
+    std::erase_if(chosen_, [&](const auto& said) { return std::find(known_.begin(), known_.end(), said.second) == known_.end(); });
   }
+  if (!labels_.empty() || names != shown) read();
 }
 
-LabelPlace LabelReaderBox::place() const {
-  const int at = std::max(0, places_->currentIndex());
-  return known_[static_cast<std::size_t>(at)];
+QString LabelReaderBox::placeWords(const LabelPlace& place) const {
+  const Plan& plan = kit_.document.plan();
+  const QString kind = text(labelSubjectWords(place.subject));
+  switch (place.subject) {
+    case LabelSubject::Pack: return QStringLiteral("the pack %1").arg(text(shownName(plan.packs[place.index])));
+    case LabelSubject::Board: return QStringLiteral("the BMS of %1").arg(text(shownName(plan.packs[place.index])));
+    case LabelSubject::Cell: return QStringLiteral("a cell of %1").arg(text(shownName(plan.packs[place.index])));
+    case LabelSubject::Fuse: return QStringLiteral("the fuse of %1").arg(text(shownName(plan.packs[place.index])));
+    case LabelSubject::Charger: return text(shownName(plan.chargers[place.index]));
+    case LabelSubject::Accessory: {
+      const std::string& name = plan.bike.accessories[place.index].name;
+      return name.empty() ? QStringLiteral("accessory %1").arg(place.index + 1) : text(name);
+    }
+    case LabelSubject::Capacitor: return QStringLiteral("a capacitor of the controller");
+    case LabelSubject::Controller:
+    case LabelSubject::Motor:
+    case LabelSubject::Joiner:
+    case LabelSubject::Converter: break;
+  }
+  return QStringLiteral("the ") + kind;
 }
 
-void LabelReaderBox::followText() {
-  const std::string typed = typed_->toPlainText().left(4000).toStdString();
-  if (typed.empty()) chosenByHand_ = false;
-  if (!chosenByHand_) {
-    const LabelSubject subject = labelSubjectOf(typed).value_or(LabelSubject::Controller);
-    for (std::size_t i = 0; i < known_.size(); ++i)
-      if (known_[i].subject == subject) {
-        places_->setCurrentIndex(static_cast<int>(i));
-        break;
-      }
+Known<LabelPlace> LabelReaderBox::placeFor(Known<LabelSubject> subject) const {
+  const auto at = std::find_if(known_.begin(), known_.end(), [&](const LabelPlace& p) { return p.subject == subject; });
+  return at == known_.end() ? Known<LabelPlace>() : Known<LabelPlace>(*at);
+}
+
+std::size_t LabelReaderBox::labelAtCursor() const {
+  // Labels are parted by empty lines: count those that begin above the cursor.
+  std::size_t begun = 0;
+  bool inside = false;
+  const int line = typed_->textCursor().blockNumber();
+  int at = 0;
+  for (QTextBlock b = typed_->document()->begin(); b.isValid() && at <= line; b = b.next(), ++at) {
+    const bool empty = b.text().trimmed().isEmpty();
+    if (!empty && !inside) ++begun;
+    inside = !empty;
   }
+  return begun == 0 ? 0 : begun - 1;
+}
+
+void LabelReaderBox::choosePlace() {
+  const std::size_t at = labelAtCursor();
+  if (at >= labels_.size()) return;
+  if (places_->currentIndex() <= 0) chosen_.erase(labels_[at].text);
+  else chosen_[labels_[at].text] = known_[static_cast<std::size_t>(places_->currentIndex() - 1)];
   read();
 }
 
 void LabelReaderBox::read() {
-  const std::string typed = typed_->toPlainText().left(4000).toStdString();
-  const bool sure = chosenByHand_ || labelSubjectOf(typed).has_value();
-  candidates_ = readLabel(typed, sure ? Known<LabelSubject>(place().subject) : std::nullopt);
-  while (QLayoutItem* item = flow_->takeAt(0)) {
-    item->widget()->deleteLater();
+  const std::string typed = typed_->toPlainText().left(mostTyped).toStdString();
+  labels_.clear();
+  for (std::string_view part : labelsIn(typed)) {
+    Label label;
+    label.text = std::string(part);
+    const auto said = chosen_.find(label.text);
+    label.reading = readLabel(label.text, said == chosen_.end() ? Known<LabelSubject>() : Known<LabelSubject>(said->second.subject));
+    label.place = said == chosen_.end() ? placeFor(label.reading.subject) : Known<LabelPlace>(said->second);
+    labels_.push_back(std::move(label));
+  }
+  show();
+}
+
+void LabelReaderBox::showPlace() {
+  const std::size_t at = labelAtCursor();
+  int row = 0;
+  if (at < labels_.size() && labels_[at].place)
+    row = static_cast<int>(std::find(known_.begin(), known_.end(), *labels_[at].place) - known_.begin()) + 1;
+  places_->setCurrentIndex(row);
+}
+
+void LabelReaderBox::show() {
+  while (QLayoutItem* item = rows_->takeAt(0)) {
+    if (QWidget* old = item->widget()) {
+      old->hide();
+      old->setParent(nullptr);
+      old->deleteLater();
+    }
     delete item;
   }
-  for (const LabelCandidate& c : candidates_) {
-    auto* button = new QPushButton(
-        onButton(QStringLiteral("%1%2   ‹%3›")
-                     .arg(candidateWords(c), c.isOpen() && c.meaning != LabelMeaning::NameplateVoltage ? QStringLiteral(" ?") : QString(),
-                          text(c.piece))));
-    const bool writes = !labelTargets(c, kit_.document.plan(), place()).empty();
-    button->setToolTip(writes ? QStringLiteral("Enter this, marked as read from a label") : QStringLiteral("What it could mean"));
-    connect(button, &QPushButton::clicked, this, [this, c] { accept(c); });
-    flow_->addWidget(button);
-    button->show();
+  int sure = 0;
+  for (const Label& label : labels_) {
+    showLabel(label, labels_.size() > 1);
+    for (const LabelValue& v : label.reading.values)
+      sure += v.standing == Standing::Sure && label.place && !labelTargets(v, kit_.document.plan(), *label.place).empty() ? 1 : 0;
   }
-  cards_->setMinimumHeight(std::min(96, flow_->heightForWidth(std::max(cards_->width(), 200))));
-  if (typed.empty())
-    words_->setText(
-        QStringLiteral("Type or paste the text of a controller, pack, charger, cell, BMS or motor; each rating appears here with what it "
-                       "means. Ctrl+Enter takes all."));
-  else if (candidates_.empty()) words_->setText(QStringLiteral("Nothing here looks like a rating yet."));
-  else words_->clear();
-  for (const LabelCandidate& c : candidates_)
-    if (!c.couldBe.empty()) explain(c);
+  rows_->addStretch(1);
+  showPlace();
+  enterSure_->setText(sure == 1 ? QStringLiteral("Enter what is sure  Ctrl+Enter") : QStringLiteral("Enter the %1 sure values  Ctrl+Enter").arg(sure));
+  enterSure_->setVisible(sure > 0);
+  words_->setText(doubtsInWords());
+  if (labels_.empty())
+    words_->setText(QStringLiteral("Type or paste the print of a controller, pack, BMS, cell, charger, fuse, joiner, converter, lamp or capacitor."));
+  else if (std::all_of(labels_.begin(), labels_.end(), [](const Label& l) { return l.reading.values.empty(); }))
+    words_->setText(QStringLiteral("Nothing here is read as a rating."));
 }
 
-void LabelReaderBox::explain(const LabelCandidate& c) {
-  if (c.couldBe.empty()) {
-    words_->setText(QStringLiteral("“%1” has no field of its own on %2.").arg(text(c.piece), places_->currentText()));
+QString LabelReaderBox::doubtsInWords() const {
+  int likely = 0, asked = 0, unread = 0;
+  for (const Label& label : labels_) {
+    for (const LabelValue& v : label.reading.values) {
+      likely += v.standing == Standing::Likely ? 1 : 0;
+      asked += v.standing == Standing::Ask ? 1 : 0;
+    }
+    unread += static_cast<int>(label.reading.leftovers.size());
+  }
+  QStringList parts;
+  if (likely > 0) parts << QStringLiteral("%1 to confirm").arg(likely);
+  if (asked > 0) parts << QStringLiteral("%1 in doubt").arg(asked);
+  if (unread > 0) parts << QStringLiteral("%1 not read").arg(unread);
+  return parts.join(QStringLiteral(", "));
+}
+
+void LabelReaderBox::showLabel(const Label& label, bool several) {
+  const bool placed = label.place.has_value();
+  QString head;
+  if (!label.reading.subject) head = QStringLiteral("On what? The text does not say: choose it at “stuck on”.");
+  else if (!placed) head = QStringLiteral("A %1: the plan has none yet.").arg(text(labelSubjectWords(*label.reading.subject)));
+  else if (several || label.reading.subjectSureness < 0.5)
+    head = QStringLiteral("On %1%2:").arg(placeWords(*label.place), label.reading.subjectSureness < 0.5 ? QStringLiteral(", it seems") : QString());
+  if (!head.isEmpty() && !(label.reading.values.empty() && label.reading.leftovers.empty())) rows_->addWidget(softLine(head));
+  auto* chips = new QWidget;
+  auto* flow = new FlowLayout(chips, 6);
+  rows_->addWidget(chips);
+  for (Standing standing : {Standing::Sure, Standing::Likely, Standing::Ask})
+    for (const LabelValue& v : label.reading.values)
+      if (v.standing == standing) addValue(chips, label, v);
+  chips->setVisible(flow->count() > 0);
+  for (const LabelValue& v : label.reading.values)
+    if (v.standing == Standing::Sure && v.couldBe.size() > 1) rows_->addWidget(softLine(QStringLiteral("%1 may be %2.").arg(quoted(v.piece), optionsOf(v))));
+  QStringList unread;
+  for (const LabelLeftover& l : label.reading.leftovers)
+    if (unread.size() < 12) unread << (l.piece.empty() ? text(l.reason) : quoted(l.piece));
+  if (!unread.isEmpty()) rows_->addWidget(softLine(QStringLiteral("Not read: ") + unread.join(QStringLiteral(" "))));
+}
+
+void LabelReaderBox::addValue(QWidget* chips, const Label& label, const LabelValue& value) {
+  const QString what = QStringLiteral("%1   %2").arg(labelValueWords(value), quoted(value.piece));
+  const bool writes = label.place && !labelTargets(value, kit_.document.plan(), *label.place).empty();
+  QString doubt = QStringLiteral("%1: %2.").arg(text(standingWords(value.standing)), text(value.reason));
+  if (!value.settledBy.empty()) doubt += QStringLiteral(" Settled by %1.").arg(text(value.settledBy));
+  if (value.standing == Standing::Ask) {
+    rows_->addWidget(softLine(QStringLiteral("%1  –  %2").arg(what, doubt)));
     return;
   }
-  QStringList options;
-  for (const std::string& o : c.couldBe) options << text(o);
-  QString sentence =
-      QStringLiteral("“%1” %2 %3.")
-          .arg(text(c.piece), c.isOpen() ? QStringLiteral("may be") : QStringLiteral("is"), options.join(QStringLiteral("; ")));
-  if (c.isOpen()) sentence += QStringLiteral(" Settled by %1.").arg(text(c.settledBy));
-  words_->setText(sentence);
+  const bool sure = value.standing == Standing::Sure;
+  auto* button = new QPushButton(onButton(sure ? what : QStringLiteral("Confirm: ") + what));
+  button->setToolTip(writes ? doubt : doubt + QStringLiteral(" The plan has no field for it there."));
+  button->setEnabled(writes);
+  button->setProperty("standing", text(standingWords(value.standing)));
+  if (writes) connect(button, &QPushButton::clicked, this, [this, value, place = *label.place] { enter(value, place); });
+  if (sure) {
+    chips->layout()->addWidget(button);
+    return;
+  }
+  auto* line = new QWidget;
+  auto* row = new QHBoxLayout(line);
+  row->setContentsMargins(0, 0, 0, 0);
+  row->setSpacing(8);
+  row->addWidget(button);
+  row->addWidget(softLine(doubt), 1);
+  rows_->addWidget(line);
 }
 
-void LabelReaderBox::accept(const LabelCandidate& candidate) {
-  const auto targets = labelTargets(candidate, kit_.document.plan(), place());
-  if (targets.empty()) return explain(candidate);
-  Expected<Plan> next = kit_.document.plan();
-  for (const LabelTarget& t : targets)
-    if (next) next = withTypedEvidence(*next, t.pointer, t.text, Provenance::Label);
+void LabelReaderBox::enter(const LabelValue& value, const LabelPlace& place) {
   const std::size_t conflicts = conflictsOf(kit_.document.plan()).size();
   kit_.document.endMerge();
-  if (!kit_.document.commit(next)) return;
+  if (!kit_.document.commit(withLabelValue(kit_.document.plan(), value, place))) return;
   const bool beside = conflictsOf(kit_.document.plan()).size() > conflicts;
-  words_->setText(beside ? QStringLiteral("Kept beside the other value: %1. Page Evidence shows both.").arg(candidateWords(candidate))
-                         : QStringLiteral("Entered from the label: %1.").arg(candidateWords(candidate)));
+  words_->setText(beside ? QStringLiteral("Kept beside the other value: %1. Page Evidence shows both.").arg(labelValueWords(value))
+                         : QStringLiteral("Entered from the label: %1.").arg(labelValueWords(value)));
+  if (value.standing == Standing::Likely) focusNextLikely();
 }
 
-void LabelReaderBox::acceptAll() {
+void LabelReaderBox::enterSure() {
   Expected<Plan> next = kit_.document.plan();
   int entered = 0;
-  for (const LabelCandidate& c : candidates_)
-    for (const LabelTarget& t : labelTargets(c, kit_.document.plan(), place())) {
-      if (!next) continue;
-      next = withTypedEvidence(*next, t.pointer, t.text, Provenance::Label);
-      ++entered;
+  QStringList twofold;
+  for (const Label& label : labels_) {
+    if (!label.place || !next) continue;
+    const auto all = withSureValues(*next, label.reading, *label.place);
+    if (!all) {
+      next = tl::unexpected(all.error());
+      continue;
     }
-  if (entered == 0) return;
+    next = all->plan;
+    entered += all->entered;
+    for (const std::string& pointer : all->twofold)
+      if (const auto field = findField(*next, pointer)) twofold << text(field->spec->label);
+  }
+  if (entered == 0 && twofold.isEmpty() && next) return;
   kit_.document.endMerge();
-  if (kit_.document.commit(next)) words_->setText(QStringLiteral("Entered %1 values from the label.").arg(entered));
+  if (!kit_.document.commit(next)) return;
+  QString said = entered == 1 ? QStringLiteral("Entered one value from the label.") : QStringLiteral("Entered %1 values from the label.").arg(entered);
+  if (!twofold.isEmpty()) said += QStringLiteral(" Several for %1: choose one.").arg(twofold.join(QStringLiteral(", ")));
+  words_->setText(said);
+  focusNextLikely();
+}
+
+void LabelReaderBox::focusNextLikely() {
+  for (QPushButton* b : answers_->findChildren<QPushButton*>())
+    if (b->isEnabled() && b->property("standing").toString() == QStringLiteral("likely")) return b->setFocus(Qt::TabFocusReason);
 }
 
 bool LabelReaderBox::eventFilter(QObject* watched, QEvent* event) {
   if (watched == typed_ && event->type() == QEvent::KeyPress) {
     const auto* key = static_cast<QKeyEvent*>(event);
     if ((key->key() == Qt::Key_Return || key->key() == Qt::Key_Enter) && (key->modifiers() & Qt::ControlModifier)) {
-      acceptAll();
+      enterSure();
       return true;
     }
   }

@@ -6,7 +6,7 @@
 
 #include "core/assess/rules/rule.h"
 #include "core/plan/evidence.h"
-#include "core/plan/label_reader.h"
+#include "core/parts/nameplate.h"
 
 namespace usherwright::rules {
 namespace {

@@ -6,7 +6,7 @@
 #include <cmath>
 
 #include "core/assess/rules/rule.h"
-#include "core/plan/label_reader.h"
+#include "core/parts/nameplate.h"
 #include "core/plan/names.h"
 
 namespace usherwright::rules {
