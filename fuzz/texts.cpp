@@ -18,8 +18,8 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
   if (size == 0) return 0;
   const std::string text(reinterpret_cast<const char*>(data + 1), size - 1);
   switch (data[0] % 8) {
-    case 0: static_cast<void>(calc::labelText(text)); break;
-    case 1: static_cast<void>(calc::labelJson(text)); break;
+    case 0: static_cast<void>(calc::labelText(text, std::nullopt)); break;
+    case 1: static_cast<void>(calc::labelJson(text, std::nullopt)); break;
     case 2:
       for (int kind = 0; kind < static_cast<int>(Kind::Text); ++kind) {
         static_cast<void>(parseQuantity(text, static_cast<Kind>(kind)));

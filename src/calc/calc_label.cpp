@@ -44,11 +44,12 @@ Json orNull(const Known<T>& value) {
 
 std::string labelText(const std::string& label, Known<LabelSubject> on) {
   const LabelReading reading = readLabel(label, on);
-  std::string out = reading.subject ? fmt::format("on a {}{}\n", labelSubjectWords(*reading.subject),
+  std::string out = reading.subject ? fmt::format("stuck on: {}{}\n", labelSubjectWords(*reading.subject),
                                                   reading.subjectSureness < 0.5 ? " (not certain: say it with --on)" : "")
-                                    : "on what, the text does not say (say it with --on)\n";
+                                    : "stuck on: the text does not say (say it with --on)\n";
   for (const LabelValue& v : reading.values) {
-    out += fmt::format("{:6} {}: {}   ‹{}›   {}\n", standingWords(v.standing), labelMeaningWords(v.meaning), figureWords(v), onOneLine(v.piece), v.reason);
+    out += fmt::format("{:6} {}: {}   ‹{}›   {}\n", standingWords(v.standing), labelMeaningWords(v.meaning), figureWords(v),
+                       onOneLine(v.piece), v.reason);
     for (const std::string& option : v.couldBe) out += "         could be " + option + "\n";
     if (!v.settledBy.empty()) out += "         settled by " + v.settledBy + "\n";
   }

@@ -85,7 +85,7 @@ TEST_CASE("a text that does not say what it is stuck on is not entered until the
 TEST_CASE("a part that the plan does not have yet is named") {
   Bench b(Bench::Open::Nothing);
   paste(b, "charger output 54.6V 2A");
-  CHECK(shown(b).contains(QStringLiteral("A charger: the plan has none yet.")));
+  CHECK(shown(b).contains(QStringLiteral("Of the charger: the plan has none yet.")));
   b.key(Qt::Key_Return, Qt::ControlModifier);
   CHECK(b.document().plan().chargers.empty());
 }

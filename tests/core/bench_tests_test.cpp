@@ -1,8 +1,8 @@
 // What the bench says of a pack: reference case, hand-worked figures, and the lists parts come from.
 #include <catch2/catch.hpp>
 
+#include "core/label/claims.h"
 #include "core/pack/bench_tests.h"
-#include "core/plan/claims.h"
 #include "core/plan/edit.h"
 #include "core/plan/evidence.h"
 #include "core/plan/jobs.h"
@@ -169,6 +169,11 @@ TEST_CASE("the shelf: plausible parts, lists by line and column, nothing half ta
     CHECK_FALSE(c.verified);
   }
   CHECK(readCellList(writeCellList(shelf.cells)) == shelf.cells);
+  // Columns by their labels, with the unit in the head of the column, as a person keeps a list.
+  const auto own = readCellList("id,Chemistry,Capacity (mAh),continuous (A)\nheap,nmc,2900,8\n");
+  REQUIRE(own);
+  CHECK(own->at(0).capacity == AmpereHour(2.9));
+  CHECK(own->at(0).continuous == Ampere(8));
   const auto refused = [](const char* csv) { return readCellList(csv).error().sentence(); };
   CHECK(refused("name,capacity_Ah\nx,3\n") == "line 1: found no column id, expected a column id among the names of the columns.");
   CHECK(refused("id,capacity_Ah\na,2.5\nb,nought\n").starts_with("line 3, column capacity_Ah: found \"nought\""));
@@ -334,4 +339,19 @@ TEST_CASE("a unit that cannot belong is named with what it measures") {
   CHECK(refused("14 Ah", Kind::Current).find("a charge") != std::string::npos);
   CHECK(refused("14 Ah", Kind::Energy).find("a charge") != std::string::npos);
   CHECK(*parseQuantity("0.5 kWh", Kind::Energy) == 500);
+}
+
+TEST_CASE("claims are read in the words of the label reader: thousands, languages, and no charging time") {
+  ClaimBasis b;
+  b.energy = WattHour(540);
+  const auto kinds = [&](const char* text) {
+    std::string out;
+    for (const ClaimVerdict& v : checkClaims(text, b)) out += formatNumber(v.value) + " " + v.piece + "; ";
+    return out;
+  };
+  CHECK(kinds("Reichweite bis 80 km, 1.000 Ladezyklen, Ladezeit 6 h") == "80 80 km; 1000 1.000 Ladezyklen; ");
+  CHECK(kinds("autonomie 60-90 km") == "90 60-90 km; ");
+  CHECK(kinds("续航120公里 2000次循环") == "120 120公里; 2000 2000次; ");
+  CHECK(kinds("25 km/h, charge time 4 hours, minimum 12 V") == "");
+  CHECK(kinds("2 PS Motor") == "1471 2 PS; ");
 }

@@ -22,7 +22,9 @@ bool agrees(const LabelValue& v, const labels::Made& made) {
     for (LabelMeaning m : t.meanings)
       if (m == v.meaning) return true;
     // A board's current without a word on its time is its rating.
-    if (made.subject == LabelSubject::Board && v.meaning == LabelMeaning::CurrentLimit && t.meanings.front() == LabelMeaning::ContinuousCurrent) return true;
+    if (made.subject == LabelSubject::Board && v.meaning == LabelMeaning::CurrentLimit &&
+        t.meanings.front() == LabelMeaning::ContinuousCurrent)
+      return true;
   }
   return false;
 }
@@ -31,7 +33,8 @@ bool agrees(const LabelValue& v, const labels::Made& made) {
 std::string wrongIn(const LabelReading& reading, const labels::Made& made) {
   std::string out;
   for (const LabelValue& v : reading.values)
-    if (v.standing == Standing::Sure && !agrees(v, made)) out += std::string(labelMeaningWords(v.meaning)) + " " + formatNumber(v.value) + " ‹" + v.piece + "› ";
+    if (v.standing == Standing::Sure && !agrees(v, made))
+      out += std::string(labelMeaningWords(v.meaning)) + " " + formatNumber(v.value) + " ‹" + v.piece + "› ";
   return out;
 }
 
@@ -101,12 +104,14 @@ TEST_CASE("spaces, line breaks and case never make a reading confidently wrong")
 }
 
 TEST_CASE("more text on a label never makes a reading confidently wrong") {
-  static constexpr const char* more[]{"\nMade in EU",  "\nDO NOT OPEN",        "\nS/N 48V2210331 20A", "\nwww.example.invalid/48V", "\nClass II IP54", "\n5 kg",
-                                      "\nweight 12kg", "\nCAUTION: keep dry", "\n2026-11-28",        "\nModel KX-36V250",          "\n100 %",         "\nNr. 17"};
+  static constexpr const char* more[]{
+      "\nMade in EU",  "\nDO NOT OPEN",       "\nS/N 48V2210331 20A", "\nwww.example.invalid/48V", "\nClass II IP54", "\n5 kg",
+      "\nweight 12kg", "\nCAUTION: keep dry", "\n2026-11-28",         "\nModel KX-36V250",         "\n100 %",         "\nNr. 17"};
   labels::Maker maker(3);
   for (int i = 0; i < 6000; ++i) {
     const labels::Made made = maker.make();
-    const std::string text = made.text + more[static_cast<std::size_t>(i) % 12] + (i % 3 == 0 ? more[static_cast<std::size_t>(i / 3) % 12] : "");
+    const std::string text =
+        made.text + more[static_cast<std::size_t>(i) % 12] + (i % 3 == 0 ? more[static_cast<std::size_t>(i / 3) % 12] : "");
     const std::string wrong = wrongIn(readLabel(text), made);
     if (!wrong.empty()) FAIL(text << "\n => " << wrong);
   }
@@ -117,8 +122,10 @@ TEST_CASE("any bytes are read or left, in time, and every piece is from the text
   std::uniform_int_distribution<int> byte(0, 255);
   for (int i = 0; i < 2000; ++i) {
     std::string text;
-    static constexpr const char* bits[]{"48V", "±", "1A", "\xff", "L.V.", "\n", "-", "..", "充电", "1e9", "S", "P", "100-240", "~", "(", "O", "|", "0.5/1C"};
-    for (int k = 0; k < 30; ++k) text += k % 3 == 0 ? std::string(1, static_cast<char>(byte(random))) : bits[static_cast<std::size_t>(byte(random)) % 18];
+    static constexpr const char* bits[]{"48V", "±", "1A", "\xff",    "L.V.", "\n", "-", "..", "充电",
+                                        "1e9", "S", "P",  "100-240", "~",    "(",  "O", "|",  "0.5/1C"};
+    for (int k = 0; k < 30; ++k)
+      text += k % 3 == 0 ? std::string(1, static_cast<char>(byte(random))) : bits[static_cast<std::size_t>(byte(random)) % 18];
     for (const LabelValue& v : readLabel(text).values) {
       CHECK(std::isfinite(v.value));
       CHECK(text.find(v.piece) != std::string::npos);

@@ -23,7 +23,8 @@ std::string understood(const LabelReading& reading) {
     if (v.meaning == LabelMeaning::Port) figure = v.value > 0 ? "separate" : "common";
     if (v.meaning == LabelMeaning::ChemistryName) figure = chemistries[static_cast<std::size_t>(v.value)];
     if (v.tolerance) figure += "±" + formatNumber(*v.tolerance, 6);
-    out += (out.empty() ? "" : "; ") + std::string(marks[static_cast<std::size_t>(v.standing)]) + std::string(labelMeaningWords(v.meaning)) + " " + figure;
+    out += (out.empty() ? "" : "; ") + std::string(marks[static_cast<std::size_t>(v.standing)]) +
+           std::string(labelMeaningWords(v.meaning)) + " " + figure;
   }
   return out;
 }
@@ -79,12 +80,14 @@ TEST_CASE("the fields that a label fills, and the piece of print that stays with
       for (const LabelTarget& t : labelTargets(v, plan, {subject, index})) out += t.pointer + "=" + t.text + " ";
     return out;
   };
-  CHECK(fields("48V 20±1A L.V. 41V Vmax 63V regen 5A", LabelSubject::Controller, 0) ==
-        "/bike/controller/nameplate_V=48 /bike/controller/current_max_A=20 ± 1 /bike/controller/cutoff_V=41 /bike/controller/input_max_V=63 "
-        "/bike/controller/regen_current_A=5 ");
+  CHECK(
+      fields("48V 20±1A L.V. 41V Vmax 63V regen 5A", LabelSubject::Controller, 0) ==
+      "/bike/controller/nameplate_V=48 /bike/controller/current_max_A=20 ± 1 /bike/controller/cutoff_V=41 /bike/controller/input_max_V=63 "
+      "/bike/controller/regen_current_A=5 ");
   CHECK(fields("Battery 48V 11.6Ah 13S4P discharge 20A", LabelSubject::Pack, 1) ==
         "/packs/1/label_V=48 /packs/1/label_Ah=11.6 /packs/1/series=13 /packs/1/parallel=4 /packs/1/bms/continuous_A=20 ");
-  CHECK(fields("54.6V 2A LiFePO4", LabelSubject::Charger, 1) == "/chargers/1/output_V=54.6 /chargers/1/output_A=2 /chargers/1/chemistry=lfp ");
+  CHECK(fields("54.6V 2A LiFePO4", LabelSubject::Charger, 1) ==
+        "/chargers/1/output_V=54.6 /chargers/1/output_A=2 /chargers/1/chemistry=lfp ");
   CHECK(fields("18650 2900mAh 8A 3.6V charge 4.2V", LabelSubject::Cell, 0) ==
         "/cells/heron-29/form=18650 /cells/heron-29/capacity_Ah=2.9 /cells/heron-29/continuous_A=8 /cells/heron-29/nominal_V=3.6 "
         "/cells/heron-29/charge_V=4.2 ");
@@ -152,4 +155,11 @@ TEST_CASE("what contradicts itself on a label is asked about, with the sum that 
   CHECK(readLabel("charger output 546V 2A").values.back().value == Approx(54.6));
   CHECK(understood(readLabel("Battery 48V 1.150Wh 24Ah")) == "nameplate voltage 48; energy 1150; capacity 24");  // confirmed by the sum
   CHECK(understood(readLabel("Battery 48V 1.150Wh")) == "nameplate voltage 48; ~energy 1150");
+}
+
+TEST_CASE("settings pasted from a board's application are read line by line, units in brackets too") {
+  CHECK(understood(readLabel(
+            "Cell over-voltage protection (mV): 4250\nCell under-voltage protection (V): 2.80\nBalance current (mA) = 60\nCells: 13S\n"
+            "Continuous discharge current(A): 40\nCharge over-current: 20 A",
+            LabelSubject::Board)) == "high cut 4.25; low cut 2.8; balance current 0.06; cells in series 13; continuous current 40");
 }

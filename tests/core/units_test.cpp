@@ -168,3 +168,13 @@ TEST_CASE("comma-separated text is read whole or refused with its line") {
   CHECK(readCsv("a,b\n1,2\n3\n").error().sentence() == "line 3: found 1 fields, expected 2 fields.");
   CHECK(readCsv("a\n\"open\n").error().sentence() == "line 2: found a quote that is never closed, expected a closing quote.");
 }
+
+TEST_CASE("thousands that could be decimals are asked about, and units are read in words") {
+  const auto sentence = [](const char* text, Kind kind) { return parseQuantity(text, kind).error().sentence(); };
+  CHECK(sentence("2.300 mAh", Kind::Charge).find("either 2300 mAh (thousand) or 2.300 with other decimals") != std::string::npos);
+  CHECK_FALSE(parseQuantity("1.150 Wh", Kind::Energy));
+  CHECK(*parseQuantity("2300 mAh", Kind::Charge) == Approx(2.3));
+  CHECK(*parseQuantity("2.30 Ah", Kind::Charge) == Approx(2.3));
+  CHECK(*parseQuantity("20 Ampere", Kind::Current) == Approx(20));
+  CHECK(*parseQuantity("48伏", Kind::Voltage) == Approx(48));
+}

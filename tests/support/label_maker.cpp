@@ -172,13 +172,21 @@ struct Heads {
   S subject;
   std::array<const char*, languages> words;
 };
-const std::array<Heads, 5> heads{{{S::Controller, {"Motor controller", "Motorsteuergerät", "Contrôleur moteur", "Controlador", "Centralina", "Sterownik silnika", "Motorregelaar", "控制器"}},
-                                  {S::Pack, {"Rechargeable battery", "Akku", "Batterie rechargeable", "Batería recargable", "Batteria ricaricabile", "Bateria", "Oplaadbare accu", "锂电池"}},
-                                  {S::Charger, {"Battery charger", "Ladegerät", "Chargeur de batterie", "Cargador", "Caricabatterie", "Ładowarka", "Acculader", "充电器"}},
-                                  {S::Cell, {"Li-ion cell", "Zelle", "Cellule", "Celda", "Cella", "Ogniwo", "Cel", "电芯"}},
-                                  {S::Board, {"BMS", "BMS Schutzplatine", "BMS", "BMS", "BMS", "BMS", "BMS", "保护板"}}}};
+const std::array<Heads, 5> heads{
+    {{S::Controller,
+      {"Motor controller", "Motorsteuergerät", "Contrôleur moteur", "Controlador", "Centralina", "Sterownik silnika", "Motorregelaar",
+       "控制器"}},
+     {S::Pack,
+      {"Rechargeable battery", "Akku", "Batterie rechargeable", "Batería recargable", "Batteria ricaricabile", "Bateria", "Oplaadbare accu",
+       "锂电池"}},
+     {S::Charger,
+      {"Battery charger", "Ladegerät", "Chargeur de batterie", "Cargador", "Caricabatterie", "Ładowarka", "Acculader", "充电器"}},
+     {S::Cell, {"Li-ion cell", "Zelle", "Cellule", "Celda", "Cella", "Ogniwo", "Cel", "电芯"}},
+     {S::Board, {"BMS", "BMS Schutzplatine", "BMS", "BMS", "BMS", "BMS", "BMS", "保护板"}}}};
 
-constexpr const char* noise[]{"CE", "Made in EU", "S/N 2210-0348", "IP65", "LOT 48V2210", "Model KX-3617B", "2024-05-17", "www.example.invalid/?v=48", "RoHS", "QC PASS 07"};
+constexpr const char* noise[]{"CE",          "Made in EU",     "S/N 2210-0348", "IP65",
+                              "LOT 48V2210", "Model KX-3617B", "2024-05-17",    "www.example.invalid/?v=48",
+                              "RoHS",        "QC PASS 07"};
 
 }  // namespace
 
@@ -203,7 +211,8 @@ std::string Maker::phrase(S subject, M meaning, const std::string& figure) {
   return out.replace(out.find('#'), 1, figure);
 }
 
-void Maker::add(Made& m, std::vector<std::string>& parts, M meaning, double value, const char* unit, Known<double> tolerance, std::vector<M> also) {
+void Maker::add(Made& m, std::vector<std::string>& parts, M meaning, double value, const char* unit, Known<double> tolerance,
+                std::vector<M> also) {
   std::string text = figure(value, unit);
   if (tolerance) {
     static constexpr const char* forms[]{"±", " ± ", "+/-", "(±"};
@@ -268,7 +277,11 @@ void Maker::charger(Made& m, std::vector<std::string>& parts) {
   m.truths.push_back({{M::MainsVoltage}, range ? 240.0 : 230.0, range ? Known<double>(100.0) : std::nullopt, {}});
   const double volts = full[pick(full.size())];
   const double amps = 0.5 * static_cast<double>(3 + pick(18));
-  const std::string output = phrase(S::Charger, M::ChargerVoltage, figure(volts, "V")) + (chance(0.5) ? " " : chance(0.5) ? " / " : ", ") + figure(amps, "A");
+  const std::string output = phrase(S::Charger, M::ChargerVoltage, figure(volts, "V")) +
+                             (chance(0.5)   ? " "
+                              : chance(0.5) ? " / "
+                                            : ", ") +
+                             figure(amps, "A");
   m.truths.push_back({{M::ChargerVoltage}, volts, {}, {}});
   m.truths.push_back({{M::ChargerCurrent}, amps, {}, {}});
   parts.push_back(input);
@@ -316,7 +329,8 @@ void Maker::others(Made& m, std::vector<std::string>& parts) {
   static constexpr const char* joiners[]{"Battery combiner", "Akku-Weiche", "Coupleur de batteries", "Sumator baterii", "双电池并联器"};
   static constexpr const char* converters[]{"DC-DC converter", "Spannungswandler", "Convertisseur", "Convertidor", "Przetwornica"};
   static constexpr const char* lamps[]{"Headlight", "Scheinwerfer", "Phare", "Hupe", "喇叭"};
-  static constexpr std::array<std::array<const char*, 2>, 4> sides{{{"Input ", "Output "}, {"Eingang: ", "Ausgang: "}, {"Entrée ", "Sortie "}, {"Entrada ", "Salida "}}};
+  static constexpr std::array<std::array<const char*, 2>, 4> sides{
+      {{"Input ", "Output "}, {"Eingang: ", "Ausgang: "}, {"Entrée ", "Sortie "}, {"Entrada ", "Salida "}}};
   switch (pick(5)) {
     case 0:
       m.subject = S::Fuse;

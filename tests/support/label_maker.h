@@ -44,8 +44,8 @@ class Maker {
   std::string number(double value);
   std::string figure(double value, const char* unit);
   std::string phrase(LabelSubject subject, LabelMeaning meaning, const std::string& figure);
-  void add(Made& m, std::vector<std::string>& parts, LabelMeaning meaning, double value, const char* unit, Known<double> tolerance = std::nullopt,
-           std::vector<LabelMeaning> also = {});
+  void add(Made& m, std::vector<std::string>& parts, LabelMeaning meaning, double value, const char* unit,
+           Known<double> tolerance = std::nullopt, std::vector<LabelMeaning> also = {});
   void controller(Made& m, std::vector<std::string>& parts);
   void pack(Made& m, std::vector<std::string>& parts);
   void charger(Made& m, std::vector<std::string>& parts);
@@ -56,8 +56,8 @@ class Maker {
 
   std::mt19937 random_;
   int language_ = 0;
-  int spacing_ = 0;   ///< 0 "48V", 1 "48 V"
-  int numbers_ = 0;   ///< 0 "54.6", 1 "54,6"
+  int spacing_ = 0;  ///< 0 "48V", 1 "48 V"
+  int numbers_ = 0;  ///< 0 "54.6", 1 "54,6"
   int tolerance_ = 0;
 };
 

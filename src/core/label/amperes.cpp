@@ -16,8 +16,12 @@ class Amperes {
   Guess read() const {
     if (w_.has(Sense::Ripple)) return noUse("ripple or leakage");
     if (w_.any({Sense::Signal, Sense::Usb}) && !w_.has(Sense::Regen) && a_ < 6) return noUse("of a signal or a USB port");
-    if (n_.scaleOfUnit > 1) return is(LabelSubject::Fuse) ? sure(M::BreakingCapacity, "kiloamperes on a fuse") : likely(M::BreakingCapacity, "kiloamperes", stuckOn);
-    if (w_.has(Sense::Balance)) return a_ <= 5 && !n_.low ? sure(M::BalanceCurrent, "a word for balancing stands beside it") : ask(M::BalanceCurrent, "large for balancing", look);
+    if (n_.scaleOfUnit > 1)
+      return is(LabelSubject::Fuse) ? sure(M::BreakingCapacity, "kiloamperes on a fuse")
+                                    : likely(M::BreakingCapacity, "kiloamperes", stuckOn);
+    if (w_.has(Sense::Balance))
+      return a_ <= 5 && !n_.low ? sure(M::BalanceCurrent, "a word for balancing stands beside it")
+                                : ask(M::BalanceCurrent, "large for balancing", look);
     if (w_.has(Sense::Fuse) && !is(LabelSubject::Fuse)) return sure(M::FuseRating, "a word for fuse stands beside it");
     if (w_.has(Sense::Regen)) return sure(M::RegenCurrent, "a word for regeneration stands beside it");
     if (w_.has(Sense::Phase) && !w_.has(Sense::Battery)) return sure(M::PhaseCurrent, "a word for phase stands beside it");
@@ -68,17 +72,20 @@ class Amperes {
     if (output()) return ask(M::PhaseCurrent, "to the motor, or from the battery?", "a clamp meter on the battery lead");
     if (w_.has(Sense::Trip)) return likely(M::CurrentLimit, "where its protection acts", "a clamp meter on the battery lead");
     if (n_.low) return ask(M::CurrentLimit, "a range", "a clamp meter on the battery lead");
-    return byTime(M::CurrentLimit, w_.any({Sense::Max, Sense::Battery, Sense::Current}) || n_.tolerance ? "the most that it takes from the battery"
-                                                                                                    : "amperes on a controller");
+    return byTime(M::CurrentLimit, w_.any({Sense::Max, Sense::Battery, Sense::Current}) || n_.tolerance
+                                       ? "the most that it takes from the battery"
+                                       : "amperes on a controller");
   }
 
   Guess pack() const {
     if (w_.has(Sense::Charger)) return likely(M::ChargeCurrent, "of the charger that belongs to it", sheet);
     if (charging() || (w_.has(Sense::Input) && !w_.has(Sense::Discharge)))
-      return w_.has(Sense::Peak) ? ask(M::ChargeCurrent, "a peak while charging", sheet) : sure(M::ChargeCurrent, "a word for charging stands beside it");
+      return w_.has(Sense::Peak) ? ask(M::ChargeCurrent, "a peak while charging", sheet)
+                                 : sure(M::ChargeCurrent, "a word for charging stands beside it");
     if (n_.low) return ask(M::CurrentLimit, "a range", sheet);
     if (w_.has(Sense::Trip)) return likely(M::ShortCurrent, "where the board acts", sheet);
-    if (w_.any({Sense::Discharge, Sense::Output, Sense::Peak, Sense::Continuous, Sense::Max}) || (w_.has(Sense::Nominal) && w_.has(Sense::Current)))
+    if (w_.any({Sense::Discharge, Sense::Output, Sense::Peak, Sense::Continuous, Sense::Max}) ||
+        (w_.has(Sense::Nominal) && w_.has(Sense::Current)))
       return byTime(M::CurrentLimit, "a limit for discharging");
     if (w_.has(Sense::Board)) return likely(M::CurrentLimit, "of its board, without a word on its time", sheet);
     return likely(M::CurrentLimit, "amperes on a pack, without a word", "the print on its board");
@@ -92,23 +99,32 @@ class Amperes {
     if (w_.any({Sense::Float, Sense::Cut, Sense::End, Sense::Min})) return noUse("where it ends or keeps charging");
     if (n_.low) return ask(M::ChargerCurrent, "a range", "an ammeter while it charges");
     if (output() || w_.any({Sense::Charge, Sense::Cc})) return sure(M::ChargerCurrent, "“output” or charging stands before it");
-    if (whole_.voltsBefore && *whole_.voltsBefore >= 85 && *whole_.voltsBefore <= 300 && !output()) return ask(M::MainsCurrent, "beside mains volts", "a second look at the print");
-    if (!whole_.voltsBefore && whole_.output && !output()) return likely(M::ChargerCurrent, "before the volts that it gives", "an ammeter while it charges");
+    if (whole_.voltsBefore && *whole_.voltsBefore >= 85 && *whole_.voltsBefore <= 300 && !output())
+      return ask(M::MainsCurrent, "beside mains volts", "a second look at the print");
+    if (!whole_.voltsBefore && whole_.output && !output())
+      return likely(M::ChargerCurrent, "before the volts that it gives", "an ammeter while it charges");
     if (whole_.mains && whole_.voltsBefore && *whole_.voltsBefore < 85) return sure(M::ChargerCurrent, "behind the volts that it gives");
     if (whole_.mains && !whole_.output) return likely(M::ChargerCurrent, "from the mains, or to the pack?", "an ammeter while it charges");
     return sure(M::ChargerCurrent, "amperes on a charger");
   }
 
   Guess cell() const {
-    if (charging()) return w_.has(Sense::Cut) || w_.has(Sense::End) ? noUse("where charging ends") : sure(M::ChargeCurrent, "a word for charging stands beside it");
-    if (w_.any({Sense::Discharge, Sense::Peak, Sense::Continuous, Sense::Max, Sense::Nominal})) return byTime(M::CurrentLimit, "a limit for discharging");
+    if (charging())
+      return w_.has(Sense::Cut) || w_.has(Sense::End) ? noUse("where charging ends")
+                                                      : sure(M::ChargeCurrent, "a word for charging stands beside it");
+    if (w_.any({Sense::Discharge, Sense::Peak, Sense::Continuous, Sense::Max, Sense::Nominal}))
+      return byTime(M::CurrentLimit, "a limit for discharging");
     return likely(M::CurrentLimit, "amperes on a cell, without a word", sheet);
   }
 
   Guess board() const {
     if (n_.scaleOfUnit < 1 && a_ < 0.5) return likely(M::BalanceCurrent, "milliamperes on a board", sheet);
-    if (w_.has(Sense::Trip) || (w_.has(Sense::Cut) && w_.has(Sense::Over))) return likely(M::ShortCurrent, "where it trips: no current to plan with", sheet);
-    if (charging()) return w_.has(Sense::Peak) ? ask(M::ChargeCurrent, "a peak while charging", sheet) : sure(M::ChargeCurrent, "a word for charging stands beside it");
+    if (w_.has(Sense::Trip) && charging()) return noUse("where charging trips");
+    if (w_.has(Sense::Trip) || (w_.has(Sense::Cut) && w_.has(Sense::Over)))
+      return likely(M::ShortCurrent, "where it trips: no current to plan with", sheet);
+    if (charging())
+      return w_.has(Sense::Peak) ? ask(M::ChargeCurrent, "a peak while charging", sheet)
+                                 : sure(M::ChargeCurrent, "a word for charging stands beside it");
     if (n_.low) return ask(M::CurrentLimit, "a range", sheet);
     return byTime(M::CurrentLimit, "the rating of a board");
   }

@@ -4,69 +4,11 @@
 
 #include <algorithm>
 
+#include "core/label/clause.h"
 #include "core/label/usual_volts.h"
 
 namespace usherwright::label {
 namespace {
-
-constexpr Senses extremes{Sense::Max, Sense::Min, Sense::Nominal, Sense::Peak, Sense::Continuous, Sense::Absolute};
-constexpr Senses headings{Sense::Input, Sense::Output, Sense::Mains, Sense::Charge, Sense::Discharge, Sense::Regen, Sense::Phase,
-                          Sense::Signal, Sense::Usb,   Sense::Float, Sense::Bulk,   Sense::Fuse,      Sense::Charger, Sense::Board,
-                          Sense::Balance};
-constexpr Senses sided{Sense::Input, Sense::Output, Sense::Mains};
-/// What speaks of another thing than the heading before it.
-constexpr Senses independent{Sense::Capacity, Sense::Energy, Sense::Low,  Sense::Over,  Sense::Cut,  Sense::Balance,    Sense::Nominal, Sense::Release,
-                             Sense::Power,    Sense::Trip,   Sense::Full, Sense::Empty, Sense::Only, Sense::NoLoad,     Sense::Peak,    Sense::Continuous};
-/// Words that leave room for a heading on the line above.
-constexpr Senses quiet{Sense::Dc, Sense::Ac, Sense::Voltage, Sense::Current, Sense::Known, Sense::Max};
-/// The names of things, which say nothing of the number behind them.
-constexpr Senses things{Sense::Dc,     Sense::Ac,      Sense::Known,  Sense::Battery,  Sense::Lithium, Sense::Controller, Sense::Pack,      Sense::Cell,
-                        Sense::Board,  Sense::Motor,   Sense::Joiner, Sense::Converter, Sense::Accessory, Sense::Capacitor, Sense::Charger, Sense::Fuse,
-                        Sense::Port,   Sense::Common,  Sense::Separate, Sense::Serial, Sense::Model,   Sense::Series,     Sense::Parallel};
-
-bool within(const Senses& some, const Senses& all) { return some.both(all) == some; }
-
-bool breaks(const Item& i) {
-  if (i.kind != Item::Kind::Mark) return false;
-  switch (i.mark) {
-    case U'\n':
-    case U';':
-    case U'|':
-    case U',':
-    case U'/':
-    case U'(':
-    case U')':
-    case U'[':
-    case U']': return true;
-    case U'-': return !i.glued;
-    default: return false;
-  }
-}
-
-/// Whether a word can speak of a number with this unit.
-bool fits(const Senses& s, PrintedUnit unit) {
-  constexpr Senses ofVolts{Sense::Voltage, Sense::Low, Sense::Over, Sense::Full, Sense::Empty, Sense::Float, Sense::NoLoad, Sense::Drop};
-  constexpr Senses ofAmperes{Sense::Current, Sense::Phase, Sense::Regen, Sense::Trip, Sense::Breaking, Sense::Ripple};
-  constexpr Senses ofOthers{Sense::Power, Sense::Capacity, Sense::Energy, Sense::Speed, Sense::Temperature, Sense::Resistance};
-  constexpr Senses ofBoth{Sense::Charge, Sense::Discharge, Sense::Balance, Sense::Cut, Sense::End, Sense::Input, Sense::Output};
-  const bool electric = unit == PrintedUnit::Volt || unit == PrintedUnit::Ampere;
-  if (unit == PrintedUnit::Volt && s.any({Sense::Peak, Sense::Continuous}) && !s.any(ofVolts)) return false;
-  if (unit == PrintedUnit::CellSize || unit == PrintedUnit::Second || unit == PrintedUnit::Other || unit == PrintedUnit::Percent || unit == PrintedUnit::Hertz) return false;
-  if (!s.any(ofVolts) && !s.any(ofAmperes) && !s.any(ofOthers))
-    return !s.any(ofBoth) || electric || unit == PrintedUnit::Celsius || unit == PrintedUnit::CRate || unit == PrintedUnit::None;
-  switch (unit) {
-    case PrintedUnit::Volt: return s.any(ofVolts);
-    case PrintedUnit::Ampere: return s.any(ofAmperes);
-    case PrintedUnit::Watt: return s.has(Sense::Power);
-    case PrintedUnit::AmpereHour: return s.has(Sense::Capacity);
-    case PrintedUnit::WattHour: return s.has(Sense::Energy) || s.has(Sense::Capacity);
-    case PrintedUnit::Rpm: return s.has(Sense::Speed);
-    case PrintedUnit::Celsius: return s.has(Sense::Temperature);
-    case PrintedUnit::MilliOhm: return s.has(Sense::Resistance);
-    case PrintedUnit::None: return true;  // a figure that could not be read
-    default: return false;
-  }
-}
 
 class Binder {
  public:
@@ -109,8 +51,9 @@ class Binder {
   }
   /// Words that the table does not know, among others that it knows.
   bool strangeIn(std::size_t from, std::size_t to) const {
-    return std::any_of(items_.begin() + static_cast<long>(from), items_.begin() + static_cast<long>(to),
-                       [](const Item& i) { return (isWord(i) && !i.understood && i.word.size() >= 3) || (i.kind == Item::Kind::Name && !i.figure); });
+    return std::any_of(items_.begin() + static_cast<long>(from), items_.begin() + static_cast<long>(to), [](const Item& i) {
+      return (isWord(i) && !i.understood && i.word.size() >= 3) || (i.kind == Item::Kind::Name && !i.figure);
+    });
   }
   /// A speck tore a word.
   bool tornIn(std::size_t from, std::size_t to) const {
@@ -122,7 +65,8 @@ class Binder {
                        [](const Item& i) { return isWord(i) && !i.understood && i.word.size() >= 7; });
   }
   bool anyWord(std::size_t from, std::size_t to) const {
-    return std::any_of(items_.begin() + static_cast<long>(from), items_.begin() + static_cast<long>(to), [](const Item& i) { return isWord(i); });
+    return std::any_of(items_.begin() + static_cast<long>(from), items_.begin() + static_cast<long>(to),
+                       [](const Item& i) { return isWord(i); });
   }
   bool colonAt(std::size_t i) const { return isMark(items_[i], U':') || isMark(items_[i], U'='); }
   std::size_t breakFrom(std::size_t i, std::size_t to) const {
@@ -154,8 +98,7 @@ class Binder {
       if (room && whole) {
         out_[k].near.add(above);
         leading_[k] = leading_[k] || leads(above);
-      }
-      else out_[k].maybe.add(above);
+      } else out_[k].maybe.add(above);
       if (!above.empty()) room = false;
       clause = start;
     }
@@ -221,7 +164,8 @@ class Binder {
     // "20A放电 充电5A", "22AMAX 48V": what touches belongs together; what touches both is Chinese, and said of the next.
     std::size_t mine = from;
     std::size_t letters = 0;
-    while (mine < to && isWord(items_[mine]) && items_[mine].glued) letters += isHan(items_[mine++].word.front()) ? 0 : items_[mine - 1].word.size();
+    while (mine < to && isWord(items_[mine]) && items_[mine].glued)
+      letters += isHan(items_[mine++].word.front()) ? 0 : items_[mine - 1].word.size();
     if (letters > 4) mine = from;
     if (mine == to && items_[to].glued) mine = from;
     std::size_t colon = to;
@@ -246,7 +190,8 @@ class Binder {
     }
     // "90 A peak balance 50 mA": the first word may be the one's, the rest is the other's.
     Senses first;
-    if (!leading_[k] && to - mine > 1 && isWord(items_[mine]) && !isHan(items_[mine].word.front()) && out_[k].item.unit == PrintedUnit::Ampere)
+    if (!leading_[k] && to - mine > 1 && isWord(items_[mine]) && !isHan(items_[mine].word.front()) &&
+        out_[k].item.unit == PrintedUnit::Ampere)
       first = items_[mine].meaning.senses;
     if (onlyExtremes(first) && !onlyExtremes(words)) {
       if (behind_[k]) {
@@ -331,7 +276,9 @@ class Binder {
       if (out_[k].item.unit != PrintedUnit::Volt || out_[k + 1].item.unit != PrintedUnit::Volt) continue;
       out_[k].paired = out_[k + 1].paired = true;
       const double ratio = out_[k + 1].item.value / out_[k].item.value;
-      if (isClass(out_[k].item) != isClass(out_[k + 1].item) || ratio > 2.2 || ratio < 0.45 || out_[k].item.value < 6 || out_[k].strange || out_[k + 1].strange || out_[k].item.damaged || out_[k + 1].item.damaged) continue;  // of a cell and of a pack
+      if (isClass(out_[k].item) != isClass(out_[k + 1].item) || ratio > 2.2 || ratio < 0.45 || out_[k].item.value < 6 || out_[k].strange ||
+          out_[k + 1].strange || out_[k].item.damaged || out_[k + 1].item.damaged)
+        continue;  // of a cell and of a pack
       const Senses first = out_[k].near.both(shares), second = out_[k + 1].near.both(shares);
       if (second.empty()) out_[k + 1].near.add(first);
       if (first.empty()) out_[k].near.add(second);
@@ -342,7 +289,9 @@ class Binder {
   int distance(std::size_t k) const {
     int out = 0;
     for (std::size_t i = at_[k] + 1; i < at_[k + 1]; ++i)
-      if (breaks(items_[i])) out = std::max(out, isMark(items_[i], U',') || isMark(items_[i], U'/') || isMark(items_[i], U'(') || isMark(items_[i], U')') ? 1 : 2);
+      if (breaks(items_[i]))
+        out =
+            std::max(out, isMark(items_[i], U',') || isMark(items_[i], U'/') || isMark(items_[i], U'(') || isMark(items_[i], U')') ? 1 : 2);
     return out;
   }
 
@@ -385,7 +334,8 @@ class Binder {
       if (before == PrintedUnit::Volt && now == PrintedUnit::Ampere) {
         if (far < 2 && !ofAmperes && !out_[k].unknownBefore) out_[k].carried.add(said);
         else if (!ofAmperes) out_[k].mayCarry.add(said);
-      } else if (far < 2 && before == PrintedUnit::Ampere && (now == PrintedUnit::Ampere || (now == PrintedUnit::Volt && isFullVoltage(out_[k].item.value)))) {
+      } else if (far < 2 && before == PrintedUnit::Ampere &&
+                 (now == PrintedUnit::Ampere || (now == PrintedUnit::Volt && isFullVoltage(out_[k].item.value)))) {
         out_[k].mayCarry.add(said);
       }
     }

@@ -20,17 +20,17 @@ struct Alike {
   char32_t plain;
 };
 constexpr std::array alikes{
-    Alike{U'\u00A0', U' '},  Alike{U'\u2007', U' '},  Alike{U'\u2009', U' '},       Alike{U'\u200A', U' '},       Alike{U'\u202F', U' '},
-    Alike{U'\u3000', U' '},  Alike{U'\u2002', U' '},  Alike{U'\u2003', U' '},       Alike{U'\t', U' '},           Alike{U'\r', U' '},
-    Alike{U'\u2028', U'\n'}, Alike{U'\u2029', U'\n'}, Alike{U'\u0085', U'\n'},      Alike{U'\u000B', U'\n'},      Alike{U'\u000C', U'\n'},
-    Alike{U'\u2010', U'-'},  Alike{U'\u2011', U'-'},  Alike{U'\u2012', U'-'},       Alike{U'\u2013', U'-'},       Alike{U'\u2014', U'-'},
-    Alike{U'\u2015', U'-'},  Alike{U'\u2212', U'-'},  Alike{U'\uFE63', U'-'},       Alike{U'\u00B5', U'u'},       Alike{U'\u03BC', U'u'},
-    Alike{U'\u2126', U'Ω'},  Alike{U'\u03C9', U'Ω'},  Alike{U'\u00BA', U'°'},       Alike{U'\u02DA', U'°'},       Alike{U'\u2550', U'⎓'},
-    Alike{U'\u2393', U'⎓'},  Alike{U'\u2261', U'⎓'},  Alike{U'\u223C', U'~'},       Alike{U'\u301C', U'~'},       Alike{U'\u223F', U'~'},
-    Alike{U'\u3001', U','},  Alike{U'\u3002', U';'},  Alike{U'\u2022', U';'},       Alike{U'\u25CF', U';'},       Alike{U'\u00B7', U'.'},
-    Alike{U'\u2219', U'.'},  Alike{U'\u22C5', U'.'},  Alike{U'\u2019', U'\''},      Alike{U'\u00B4', U'\''},      Alike{U'\u2192', U'→'},
-    Alike{U'\u21D2', U'→'},  Alike{U'\u27A1', U'→'},  Alike{U'\u25BA', U'→'},       Alike{U'\u2715', U'×'},       Alike{U'\u2A2F', U'×'},
-    Alike{U'\u2264', U'<'},  Alike{U'\u2265', U'>'},  Alike{U'\u2300', unreadable}, Alike{U'\u2215', U'/'},       Alike{U'\u2044', U'/'},
+    Alike{U'\u00A0', U' '},  Alike{U'\u2007', U' '},  Alike{U'\u2009', U' '},       Alike{U'\u200A', U' '},  Alike{U'\u202F', U' '},
+    Alike{U'\u3000', U' '},  Alike{U'\u2002', U' '},  Alike{U'\u2003', U' '},       Alike{U'\t', U' '},      Alike{U'\r', U' '},
+    Alike{U'\u2028', U'\n'}, Alike{U'\u2029', U'\n'}, Alike{U'\u0085', U'\n'},      Alike{U'\u000B', U'\n'}, Alike{U'\u000C', U'\n'},
+    Alike{U'\u2010', U'-'},  Alike{U'\u2011', U'-'},  Alike{U'\u2012', U'-'},       Alike{U'\u2013', U'-'},  Alike{U'\u2014', U'-'},
+    Alike{U'\u2015', U'-'},  Alike{U'\u2212', U'-'},  Alike{U'\uFE63', U'-'},       Alike{U'\u00B5', U'u'},  Alike{U'\u03BC', U'u'},
+    Alike{U'\u2126', U'Ω'},  Alike{U'\u03C9', U'Ω'},  Alike{U'\u00BA', U'°'},       Alike{U'\u02DA', U'°'},  Alike{U'\u2550', U'⎓'},
+    Alike{U'\u2393', U'⎓'},  Alike{U'\u2261', U'⎓'},  Alike{U'\u223C', U'~'},       Alike{U'\u301C', U'~'},  Alike{U'\u223F', U'~'},
+    Alike{U'\u3001', U','},  Alike{U'\u3002', U';'},  Alike{U'\u2022', U';'},       Alike{U'\u25CF', U';'},  Alike{U'\u00B7', U'.'},
+    Alike{U'\u2219', U'.'},  Alike{U'\u22C5', U'.'},  Alike{U'\u2019', U'\''},      Alike{U'\u00B4', U'\''}, Alike{U'\u2192', U'→'},
+    Alike{U'\u21D2', U'→'},  Alike{U'\u27A1', U'→'},  Alike{U'\u25BA', U'→'},       Alike{U'\u2715', U'×'},  Alike{U'\u2A2F', U'×'},
+    Alike{U'\u2264', U'<'},  Alike{U'\u2265', U'>'},  Alike{U'\u2300', unreadable}, Alike{U'\u2215', U'/'},  Alike{U'\u2044', U'/'},
     Alike{U'\u00A6', U'|'},  Alike{U'\u2502', U'|'},  Alike{U'\u0131', U'i'},       Alike{U'\uFE50', U','}};
 
 char32_t plainOf(char32_t c) {

@@ -14,8 +14,26 @@
 namespace usherwright::label {
 
 enum class PrintedUnit : std::uint8_t {
-  None, Volt, Ampere, AmpereHour, WattHour, Watt, Hertz, Series, Parallel, MilliOhm, MicroFarad, Rpm, Celsius, CRate, CellSize,
+  None,
+  Volt,
+  Ampere,
+  AmpereHour,
+  WattHour,
+  Watt,
+  Hertz,
+  Series,
+  Parallel,
+  MilliOhm,
+  MicroFarad,
+  Rpm,
+  Celsius,
+  CRate,
+  CellSize,
   Percent,
+  Kilometre,
+  Hour,
+  Cycle,
+  Year,
   Second,  ///< "s", which is as well cells in series
   Other    ///< times, lengths, masses: understood, and of no use to a plan
 };
@@ -33,7 +51,7 @@ struct Item {
   Known<double> low;        ///< lower end of a range
   Known<double> tolerance;  ///< absolute
   PrintedUnit unit = PrintedUnit::None;
-  double scaleOfUnit = 1.0;  ///< of the printed unit: 0.001 for mAh
+  double scaleOfUnit = 1.0;     ///< of the printed unit: 0.001 for mAh
   bool ac = false, dc = false;  ///< marked beside the number
   bool grouped = false;         ///< three figures behind a single mark: thousands, or three decimals?
   double ungrouped = 0.0;       ///< the value with the mark as a decimal one
@@ -51,6 +69,12 @@ struct Item {
 
   char32_t mark = 0;
 };
+
+/// Not a time, a length, a count of cells or a rate.
+constexpr bool isElectric(PrintedUnit unit) {
+  return unit == PrintedUnit::Volt || unit == PrintedUnit::Ampere || unit == PrintedUnit::AmpereHour || unit == PrintedUnit::WattHour ||
+         unit == PrintedUnit::Watt || unit == PrintedUnit::MilliOhm || unit == PrintedUnit::MicroFarad;
+}
 
 inline bool isNumber(const Item& i) { return i.kind == Item::Kind::Number; }
 inline bool isWord(const Item& i) { return i.kind == Item::Kind::Word; }

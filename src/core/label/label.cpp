@@ -65,7 +65,8 @@ class Reader {
       if (n.unit != PrintedUnit::Second) continue;
       const bool withParallel = i + 1 < figures_.size() && figures_[i + 1].item.unit == PrintedUnit::Parallel;
       const bool behindParallel = i > 0 && figures_[i - 1].item.unit == PrintedUnit::Parallel;
-      const bool behindAmperes = i > 0 && (figures_[i - 1].item.unit == PrintedUnit::Ampere || figures_[i - 1].item.unit == PrintedUnit::Watt);
+      const bool behindAmperes =
+          i > 0 && (figures_[i - 1].item.unit == PrintedUnit::Ampere || figures_[i - 1].item.unit == PrintedUnit::Watt);
       const bool cellCount = n.value >= 3 && n.value <= 32 && n.value == std::floor(n.value);
       if (withParallel || behindParallel || (stores && cellCount && !behindAmperes && !figures_[i].narrow().any({Sense::Peak, Sense::Max})))
         n.unit = PrintedUnit::Series;
@@ -125,9 +126,11 @@ class Reader {
     Guess best = guess(f, f.narrow(), out_.subject, i);
     const Guess wide = guess(f, f.wide(), out_.subject, i);
     // Words that may belong to it, and would say something else.
-    const bool sidesMatter = out_.subject == LabelSubject::Charger || out_.subject == LabelSubject::Converter || out_.subject == LabelSubject::Pack || !out_.subject;
+    const bool sidesMatter = out_.subject == LabelSubject::Charger || out_.subject == LabelSubject::Converter ||
+                             out_.subject == LabelSubject::Pack || !out_.subject;
     const Senses sides = f.wide().both({Sense::Input, Sense::Output, Sense::Mains});
-    if (wide.meaning != best.meaning || wide.standing > best.standing || (sidesMatter && sides != f.narrow().both({Sense::Input, Sense::Output, Sense::Mains}))) {
+    if (wide.meaning != best.meaning || wide.standing > best.standing ||
+        (sidesMatter && sides != f.narrow().both({Sense::Input, Sense::Output, Sense::Mains}))) {
       // What is only carried on from the number before keeps the reading, in doubt.
       if (wide.meaning && !f.maybe.empty()) best = wide;
       lower(best, Standing::Likely, "a word beside it may belong to another figure", "a second look at the print");
@@ -138,19 +141,25 @@ class Reader {
     const bool chargerByVolts = out_.subject == LabelSubject::Charger && whole_.full;
     if (weakSubject_ && !(chargerByVolts && whole_.mains)) {
       const Guess other = guess(f, f.narrow(), std::nullopt, i);
-      if (best.meaning && (other.meaning != best.meaning || (other.standing > Standing::Sure && !chargerByVolts))) lower(best, Standing::Likely, "what the label is stuck on is not certain", "saying what the label is stuck on");
+      if (best.meaning && (other.meaning != best.meaning || (other.standing > Standing::Sure && !chargerByVolts)))
+        lower(best, Standing::Likely, "what the label is stuck on is not certain", "saying what the label is stuck on");
     }
-    if (best.meaning == M::NameplateVoltage && out_.subject == LabelSubject::Controller && !f.paired && !n.listed && !f.near.any({Sense::Nominal, Sense::Voltage}) &&
-        std::any_of(figures_.begin(), figures_.end(), [&](const Figure& g) { return g.item.unit == PrintedUnit::Volt && &g != &f && g.near.has(Sense::Nominal); }))
+    if (best.meaning == M::NameplateVoltage && out_.subject == LabelSubject::Controller && !f.paired && !n.listed &&
+        !f.near.any({Sense::Nominal, Sense::Voltage}) && std::any_of(figures_.begin(), figures_.end(), [&](const Figure& g) {
+          return g.item.unit == PrintedUnit::Volt && &g != &f && g.near.has(Sense::Nominal);
+        }))
       lower(best, Standing::Likely, "another figure is named as the nominal one", "a second look at the print");
     for (LabelSubject rival : rivals_) {
       const Guess other = guess(f, f.narrow(), rival, i);
       if (best.meaning && other.meaning != best.meaning)
-        lower(best, Standing::Likely, fmt::format("on a {} it would be something else", labelSubjectWords(rival)), "saying what the label is stuck on");
+        lower(best, Standing::Likely, fmt::format("stuck on something else ({}) it would be another thing", labelSubjectWords(rival)),
+              "saying what the label is stuck on");
     }
     const std::string piece = pieceOf(n.begin, n.end);
     if (!best.meaning) {
-      if (n.unit != PrintedUnit::Other && n.unit != PrintedUnit::Percent && n.unit != PrintedUnit::Second) out_.leftovers.push_back({piece, best.reason});
+      if (isElectric(n.unit) || n.unit == PrintedUnit::CRate || n.unit == PrintedUnit::Series || n.unit == PrintedUnit::Parallel ||
+          n.unit == PrintedUnit::Hertz)
+        out_.leftovers.push_back({piece, best.reason});
       return;
     }
     if (!std::isfinite(n.value) || impossible(*best.meaning, n.value)) {
@@ -159,8 +168,8 @@ class Reader {
         return;
       }
     }
-    const bool limit = best.meaning == M::HighCut || best.meaning == M::LowCut || best.meaning == M::Cutoff || best.meaning == M::BalanceVoltage ||
-                       best.meaning == M::ConverterOutput || best.meaning == M::ChargerVoltage;
+    const bool limit = best.meaning == M::HighCut || best.meaning == M::LowCut || best.meaning == M::Cutoff ||
+                       best.meaning == M::BalanceVoltage || best.meaning == M::ConverterOutput || best.meaning == M::ChargerVoltage;
     if (n.low && (n.unit == PrintedUnit::Ampere || limit)) lower(best, Standing::Ask, "a range", "a second look at the print");
     if (n.damaged) lower(best, Standing::Ask, "the print is damaged: a letter stands where a figure belongs", "a second look at the print");
     if (n.underSerial) lower(best, Standing::Ask, "it stands behind a serial number or a type", "a second look at the print");
@@ -241,7 +250,8 @@ class Reader {
   void names() {
     for (const Item& i : items_) {
       if (i.kind != Item::Kind::Name && !(isNumber(i) && i.unit == PrintedUnit::None)) continue;
-      out_.leftovers.push_back({pieceOf(i.begin, i.end), i.kind == Item::Kind::Name ? "part of a name or number" : "a figure without a unit"});
+      out_.leftovers.push_back(
+          {pieceOf(i.begin, i.end), i.kind == Item::Kind::Name ? "part of a name or number" : "a figure without a unit"});
     }
   }
 
@@ -258,10 +268,12 @@ class Reader {
       if (v.meaning != M::NameplateVoltage || v.low) continue;
       for (const NameplateOption& o : nameplateOptions(Volt(v.value))) {
         const bool lithium = o.kind != Chemistry::Lead && o.kind != Chemistry::Nimh;
-        if (chemistryOf && ((*chemistryOf == Chemistry::Lfp) != (o.kind == Chemistry::Lfp) || (isLithium(*chemistryOf) != lithium))) continue;
+        if (chemistryOf && ((*chemistryOf == Chemistry::Lfp) != (o.kind == Chemistry::Lfp) || (isLithium(*chemistryOf) != lithium)))
+          continue;
         if (whole_.lithium && !lithium) continue;
         if (series && o.series != *series) continue;
-        const std::string what = o.kind == Chemistry::Lead ? fmt::format("{} × 12 V lead", o.series / 6) : fmt::format("{}S {}", o.series, o.chemistry);
+        const std::string what =
+            o.kind == Chemistry::Lead ? fmt::format("{} × 12 V lead", o.series / 6) : fmt::format("{}S {}", o.series, o.chemistry);
         v.couldBe.push_back(fmt::format("{}, full {} V", what, formatNumber(o.full.value())));
         v.readings.push_back(o.full.value());
       }

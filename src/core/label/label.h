@@ -14,21 +14,61 @@
 namespace usherwright {
 
 /// What the label is stuck on.
-enum class LabelSubject : std::uint8_t {
-  Controller, Pack, Charger, Cell, Board, Motor, Fuse, Joiner, Converter, Accessory, Capacitor
-};
+enum class LabelSubject : std::uint8_t { Controller, Pack, Charger, Cell, Board, Motor, Fuse, Joiner, Converter, Accessory, Capacitor };
 inline constexpr std::size_t labelSubjectCount = 11;
 std::string_view labelSubjectWords(LabelSubject subject);
 /// "bms" and the words of labelSubjectWords(); empty for anything else.
 Known<LabelSubject> labelSubjectFrom(std::string_view word);
 
 enum class LabelMeaning : std::uint8_t {
-  CurrentLimit, Cutoff, InputMaximum, NameplateVoltage, ChargerVoltage, ChargerCurrent, MainsVoltage, MainsCurrent,
-  Capacity, Energy, Power, ChargeVoltage, ChargeCurrent, ContinuousCurrent, ShortCurrent, BalanceCurrent, Resistance,
-  SeriesCount, ParallelCount, CellSize, ChemistryName, FuseRating, FuseVoltage, FuseAcVoltage, BreakingCapacity,
-  CapacitorVoltage, Capacitance, HighCut, LowCut, FloatVoltage, ReleaseVoltage, BalanceVoltage, PhaseCurrent, RegenCurrent,
-  JoinerCurrent, JoinerVoltage, ForwardVoltage, ConverterInput, ConverterOutput, ConverterCurrent, AccessoryMaximum,
-  AccessoryCurrent, Speed, Temperature, Port, CRate, SignalVoltage, Frequency
+  CurrentLimit,
+  Cutoff,
+  InputMaximum,
+  NameplateVoltage,
+  ChargerVoltage,
+  ChargerCurrent,
+  MainsVoltage,
+  MainsCurrent,
+  Capacity,
+  Energy,
+  Power,
+  ChargeVoltage,
+  ChargeCurrent,
+  ContinuousCurrent,
+  ShortCurrent,
+  BalanceCurrent,
+  Resistance,
+  SeriesCount,
+  ParallelCount,
+  CellSize,
+  ChemistryName,
+  FuseRating,
+  FuseVoltage,
+  FuseAcVoltage,
+  BreakingCapacity,
+  CapacitorVoltage,
+  Capacitance,
+  HighCut,
+  LowCut,
+  FloatVoltage,
+  ReleaseVoltage,
+  BalanceVoltage,
+  PhaseCurrent,
+  RegenCurrent,
+  JoinerCurrent,
+  JoinerVoltage,
+  ForwardVoltage,
+  ConverterInput,
+  ConverterOutput,
+  ConverterCurrent,
+  AccessoryMaximum,
+  AccessoryCurrent,
+  Speed,
+  Temperature,
+  Port,
+  CRate,
+  SignalVoltage,
+  Frequency
 };
 inline constexpr std::size_t labelMeaningCount = 48;
 std::string_view labelMeaningWords(LabelMeaning meaning);

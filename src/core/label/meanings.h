@@ -11,14 +11,14 @@ namespace usherwright::label {
 /// What is known of the whole label when one of its numbers is read.
 struct Whole {
   Known<LabelSubject> subject;
-  bool mains = false;        ///< mains volts stand on it
-  bool output = false;       ///< an output is named
-  bool layout = false;       ///< cells in series are counted
+  bool mains = false;   ///< mains volts stand on it
+  bool output = false;  ///< an output is named
+  bool layout = false;  ///< cells in series are counted
   bool lithium = false;
-  bool otherVolts = false;   ///< another number of volts without a word of its own
-  bool full = false;         ///< among the volts stands one that is a usual full voltage
+  bool otherVolts = false;    ///< another number of volts without a word of its own
+  bool full = false;          ///< among the volts stands one that is a usual full voltage
   Known<double> voltsBefore;  ///< the last number of volts before this number
-  bool firstVolts = true;    ///< this is the first number of volts on the label
+  bool firstVolts = true;     ///< this is the first number of volts on the label
 };
 
 struct Guess {

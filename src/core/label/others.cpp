@@ -13,7 +13,8 @@ Guess ampereHours(const Item& n, const Senses& w, const Whole& whole) {
   if (n.low) return likely(M::Capacity, "least and typical, or two kinds?", look);
   if (n.scaleOfUnit < 1 && n.value > 99) return ask(M::Capacity, "too many figures for mAh", look);
   if (w.has(Sense::Min)) return likely(M::Capacity, "the least, not the usual", look);
-  if (pack && n.scaleOfUnit < 1 && n.value < 6 && !n.grouped && whole.layout) return likely(M::Capacity, "of the pack, or of one cell?", look);
+  if (pack && n.scaleOfUnit < 1 && n.value < 6 && !n.grouped && whole.layout)
+    return likely(M::Capacity, "of the pack, or of one cell?", look);
   if (whole.subject == LabelSubject::Charger || whole.subject == LabelSubject::Controller)
     return likely(M::Capacity, "of the pack that it is for", "the pack's own label");
   if (n.times > 1) return ask(M::Capacity, "several times", look);
@@ -40,7 +41,8 @@ Guess counts(const Item& n, const Senses& w, const Whole& whole) {
   const M meaning = series ? M::SeriesCount : M::ParallelCount;
   if (n.value < 1 || n.value > (series ? 40 : 60)) return noUse("no number of cells");
   if (n.designation) return sure(meaning, "in a cell designation");
-  if (whole.subject == LabelSubject::Pack && series && !whole.layout && !whole.otherVolts) return likely(meaning, "“S” without volts or a count in parallel", look);
+  if (whole.subject == LabelSubject::Pack && series && !whole.layout && !whole.otherVolts)
+    return likely(meaning, "“S” without volts or a count in parallel", look);
   if (whole.subject == LabelSubject::Pack || whole.subject == LabelSubject::Board || whole.subject == LabelSubject::Cell || whole.layout)
     return sure(meaning, "S and P count cells");
   if (w.has(Sense::Battery) || whole.subject == LabelSubject::Charger || whole.subject == LabelSubject::Controller)
@@ -48,10 +50,8 @@ Guess counts(const Item& n, const Senses& w, const Whole& whole) {
   return likely(meaning, "S and P count cells", look);
 }
 
-Guess celsius(const Item& n, const Senses& w, const Whole& whole) {
+Guess celsius(const Item& n) {
   if (!n.low && !n.negative && n.value > 150) return ask(M::Temperature, "hot for a limit", look);
-  (void)w;
-  (void)whole;
   return sure(M::Temperature, "degrees");
 }
 
@@ -65,19 +65,24 @@ Guess meaningOfOthers(const Item& n, const Senses& words, const Whole& whole) {
     case PrintedUnit::Series:
     case PrintedUnit::Parallel: return counts(n, words, whole);
     case PrintedUnit::Second: return noUse("seconds");
-    case PrintedUnit::Celsius: return celsius(n, words, whole);
+    case PrintedUnit::Celsius: return celsius(n);
     case PrintedUnit::MilliOhm: return sure(M::Resistance, "mΩ say it");
     case PrintedUnit::MicroFarad: return sure(M::Capacitance, "µF say it");
     case PrintedUnit::Rpm: return sure(M::Speed, "turns in a minute");
     case PrintedUnit::CRate:
       if (whole.subject == LabelSubject::Capacitor && n.value >= 60) return sure(M::Temperature, "degrees on a capacitor");
       return n.value <= 40 ? sure(M::CRate, "a multiple of the capacity") : noUse("degrees or a rate?");
-    case PrintedUnit::Hertz: return n.value < 45 || (n.value > 65 && n.value < 390) ? noUse("no usual frequency") : sure(M::Frequency, "Hz say it");
+    case PrintedUnit::Hertz:
+      return n.value < 45 || (n.value > 65 && n.value < 390) ? noUse("no usual frequency") : sure(M::Frequency, "Hz say it");
     case PrintedUnit::CellSize: return sure(M::CellSize, "a usual size of cells");
     case PrintedUnit::Percent: return noUse("per cent");
     case PrintedUnit::Volt:
     case PrintedUnit::Ampere:
     case PrintedUnit::None:
+    case PrintedUnit::Kilometre:
+    case PrintedUnit::Hour:
+    case PrintedUnit::Cycle:
+    case PrintedUnit::Year:
     case PrintedUnit::Other: break;
   }
   return noUse("a time, a length or a mass");

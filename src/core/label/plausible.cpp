@@ -82,12 +82,14 @@ class Weigher {
   }
 
   LabelValue* find(M meaning) {
-    const auto at = std::find_if(v_.begin(), v_.end(), [&](const LabelValue& v) { return v.meaning == meaning && v.standing != Standing::Ask; });
+    const auto at =
+        std::find_if(v_.begin(), v_.end(), [&](const LabelValue& v) { return v.meaning == meaning && v.standing != Standing::Ask; });
     return at == v_.end() ? nullptr : &*at;
   }
 
   void magnitude(LabelValue& v) const {
-    if (subject_ == LabelSubject::Cell && v.meaning == M::ChargeVoltage && v.value > 3.66 && v.value < 4.05) doubt(v, "no usual end of charge for a cell");
+    if (subject_ == LabelSubject::Cell && v.meaning == M::ChargeVoltage && v.value > 3.66 && v.value < 4.05)
+      doubt(v, "no usual end of charge for a cell");
     if (v.meaning == M::HighCut && isClassVoltage(v.value) && v.value != 60) doubt(v, "a class of packs, as a limit?");
     const Span span = spanOf(v.meaning, subject_);
     if (v.value < span.least || v.value > span.most || (v.low && (*v.low > v.value))) {
@@ -100,7 +102,8 @@ class Weigher {
   void density() {
     LabelValue* size = find(M::CellSize);
     LabelValue* hours = find(M::Capacity);
-    if (subject_ != LabelSubject::Cell || size == nullptr || hours == nullptr || size->value < 10000 || std::fmod(size->value, 10) != 0) return;
+    if (subject_ != LabelSubject::Cell || size == nullptr || hours == nullptr || size->value < 10000 || std::fmod(size->value, 10) != 0)
+      return;
     // 18650 is 18 mm × 65.0 mm, 32140 is 32 mm × 140 mm.
     const double printed = std::fmod(size->value, 1000);
     const double diameter = std::floor(size->value / 1000) / 100, length = printed / (printed < 200 ? 100 : 1000);  // dm
@@ -119,7 +122,9 @@ class Weigher {
       v.reason = "V × Ah gives the Wh printed";
       v.settledBy.clear();
     };
-    if (volts == nullptr || hours == nullptr || energy == nullptr || several(M::NameplateVoltage) || several(M::Capacity) || several(M::Energy)) return;
+    if (volts == nullptr || hours == nullptr || energy == nullptr || several(M::NameplateVoltage) || several(M::Capacity) ||
+        several(M::Energy))
+      return;
     const double ratio = energy->value / (volts->value * hours->value);
     if (ratio > 0.9 && ratio < 1.12) {
       agree(*hours);
@@ -127,12 +132,14 @@ class Weigher {
       if (std::abs(ratio - 1) < 0.015) agree(*volts);
       return;
     }
-    const std::string sum = fmt::format("{} V × {} Ah is {} Wh, but {} Wh is printed", formatNumber(volts->value), formatNumber(hours->value),
-                                        formatNumber(volts->value * hours->value, 4), formatNumber(energy->value));
+    const std::string sum =
+        fmt::format("{} V × {} Ah is {} Wh, but {} Wh is printed", formatNumber(volts->value), formatNumber(hours->value),
+                    formatNumber(volts->value * hours->value, 4), formatNumber(energy->value));
     for (LabelValue* v : {volts, hours, energy}) doubt(*v, sum);
   }
   bool several(M meaning) const {
-    return std::count_if(v_.begin(), v_.end(), [&](const LabelValue& v) { return v.meaning == meaning && v.standing != Standing::Ask; }) > 1;
+    return std::count_if(v_.begin(), v_.end(), [&](const LabelValue& v) { return v.meaning == meaning && v.standing != Standing::Ask; }) >
+           1;
   }
 
   /// Series count and volts a cell.
@@ -149,7 +156,8 @@ class Weigher {
         volts->settledBy.clear();
       }
       if (!fits) {
-        const std::string sum = fmt::format("{} V in {} cells would be {} V a cell", formatNumber(volts->value), formatNumber(series->value), formatNumber(each, 3));
+        const std::string sum = fmt::format("{} V in {} cells would be {} V a cell", formatNumber(volts->value),
+                                            formatNumber(series->value), formatNumber(each, 3));
         doubt(*volts, sum);
         doubt(*series, sum);
       }
@@ -158,13 +166,16 @@ class Weigher {
       if (LabelValue* cut = find(m); cut != nullptr && cut->value > 6 && series->value > 1) {
         const double each = cut->value / series->value;
         if (m == M::HighCut ? each < 3.4 || each > 4.5 : each < 1.7 || each > 3.35)
-          doubt(*cut, fmt::format("{} V in {} cells would be {} V a cell", formatNumber(cut->value), formatNumber(series->value), formatNumber(each, 3)));
+          doubt(*cut, fmt::format("{} V in {} cells would be {} V a cell", formatNumber(cut->value), formatNumber(series->value),
+                                  formatNumber(each, 3)));
       }
     for (M m : {M::ChargeVoltage, M::ChargerVoltage})
       if (LabelValue* full = find(m); full != nullptr && series->value > 1 && full->value > 6) {
         const double each = full->value / series->value;
         const bool fits = (each > 1.35 && each < 1.65) || (each > 2.2 && each < 2.55) || (each > 3.4 && each < 4.5);
-        if (!fits) doubt(*full, fmt::format("{} V in {} cells would be {} V a cell when full", formatNumber(full->value), formatNumber(series->value), formatNumber(each, 3)));
+        if (!fits)
+          doubt(*full, fmt::format("{} V in {} cells would be {} V a cell when full", formatNumber(full->value),
+                                   formatNumber(series->value), formatNumber(each, 3)));
       }
   }
 
@@ -180,7 +191,8 @@ class Weigher {
       for (LabelValue& v : v_) {
         if (v.meaning == M::Cutoff && (v.value >= highest || v.value < 0.55 * lowest))
           doubt(v, fmt::format("a cut-off of {} V does not go with {} V", formatNumber(v.value), formatNumber(highest)));
-        if ((v.meaning == M::ChargeVoltage || v.meaning == M::ChargerVoltage) && v.value > 6 && (v.value < lowest * 0.98 || v.value > 1.45 * highest))
+        if ((v.meaning == M::ChargeVoltage || v.meaning == M::ChargerVoltage) && v.value > 6 &&
+            (v.value < lowest * 0.98 || v.value > 1.45 * highest))
           doubt(v, fmt::format("{} V does not go with a pack of {} V", formatNumber(v.value), formatNumber(highest)));
         if (v.meaning == M::InputMaximum && v.value < lowest) doubt(v, "less than the class of packs");
       }
@@ -195,10 +207,19 @@ class Weigher {
 
   /// Two different values of one meaning on one label: which?
   void doubles() {
-    for (M m : {M::CurrentLimit, M::ContinuousCurrent, M::ShortCurrent, M::ChargeCurrent, M::ChargerVoltage, M::ChargerCurrent, M::Capacity,
-                M::Energy, M::SeriesCount, M::ParallelCount, M::InputMaximum, M::ChargeVoltage, M::FuseRating, M::FuseVoltage, M::BreakingCapacity,
-                M::JoinerCurrent, M::JoinerVoltage, M::ConverterOutput, M::ConverterCurrent, M::CapacitorVoltage, M::HighCut, M::LowCut, M::BalanceCurrent,
-                M::PhaseCurrent, M::RegenCurrent})
+    for (M m : {M::CurrentLimit,     M::ContinuousCurrent,
+                M::ShortCurrent,     M::ChargeCurrent,
+                M::ChargerVoltage,   M::ChargerCurrent,
+                M::Capacity,         M::Energy,
+                M::SeriesCount,      M::ParallelCount,
+                M::InputMaximum,     M::ChargeVoltage,
+                M::FuseRating,       M::FuseVoltage,
+                M::BreakingCapacity, M::JoinerCurrent,
+                M::JoinerVoltage,    M::ConverterOutput,
+                M::ConverterCurrent, M::CapacitorVoltage,
+                M::HighCut,          M::LowCut,
+                M::BalanceCurrent,   M::PhaseCurrent,
+                M::RegenCurrent})
       sameMeaning(m);
     // A cut-off for each class of packs.
     if (count(M::Cutoff) != count(M::NameplateVoltage)) sameMeaning(M::Cutoff);

@@ -99,7 +99,8 @@ class Scores {
     if (s_.conversion) add(S::Converter, 2.5);
     if (w.any({Sense::Float, Sense::Bulk, Sense::Cc})) add(S::Charger, 2);
     if (w.any({Sense::Phase, Sense::Signal, Sense::Regen})) add(S::Controller, 3);
-    if (w.any({Sense::Low, Sense::Cut}) && !s_.smallLimits) add(S::Controller, (w.has(Sense::Over) ? 1 : 2.5) + (s_.amperes && !s_.ampereHours ? 1 : 0));
+    if (w.any({Sense::Low, Sense::Cut}) && !s_.smallLimits)
+      add(S::Controller, (w.has(Sense::Over) ? 1 : 2.5) + (s_.amperes && !s_.ampereHours ? 1 : 0));
     if (s_.tolerance) add(S::Controller, 1);
     if (w.any({Sense::Common, Sense::Separate})) add(S::Board, 3);
     if (w.has(Sense::Balance)) add(S::Board, 2.5);

@@ -11,7 +11,7 @@ namespace usherwright::label {
 struct SubjectGuess {
   Known<LabelSubject> subject;
   double sureness = 0.0;
-  bool weak = false;  ///< little speaks for it
+  bool weak = false;                 ///< little speaks for it
   std::vector<LabelSubject> rivals;  ///< others that the text does not rule out
 };
 SubjectGuess guessSubject(const std::vector<Item>& items, const std::vector<Figure>& figures);

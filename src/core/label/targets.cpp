@@ -21,22 +21,28 @@ struct Row {
   bool toleranced = false;
 };
 
-constexpr std::array controllerRows{Row{M::CurrentLimit, "current_max_A", true},     Row{M::ShortCurrent, "current_max_A", true},
-                                    Row{M::Cutoff, "cutoff_V", true},                Row{M::InputMaximum, "input_max_V"},
-                                    Row{M::NameplateVoltage, "nameplate_V"},         Row{M::RegenCurrent, "regen_current_A"},
-                                    Row{M::CapacitorVoltage, "capacitor_V"}};
-constexpr std::array packRows{Row{M::NameplateVoltage, "label_V"}, Row{M::Capacity, "label_Ah"},       Row{M::Energy, "label_Wh"},
-                              Row{M::SeriesCount, "series"},       Row{M::ParallelCount, "parallel"},  Row{M::FuseRating, "fuse/rating_A"},
+constexpr std::array controllerRows{
+    Row{M::CurrentLimit, "current_max_A", true}, Row{M::ShortCurrent, "current_max_A", true}, Row{M::Cutoff, "cutoff_V", true},
+    Row{M::InputMaximum, "input_max_V"},         Row{M::NameplateVoltage, "nameplate_V"},     Row{M::RegenCurrent, "regen_current_A"},
+    Row{M::CapacitorVoltage, "capacitor_V"}};
+constexpr std::array packRows{Row{M::NameplateVoltage, "label_V"}, Row{M::Capacity, "label_Ah"},
+                              Row{M::Energy, "label_Wh"},          Row{M::SeriesCount, "series"},
+                              Row{M::ParallelCount, "parallel"},   Row{M::FuseRating, "fuse/rating_A"},
                               Row{M::FuseVoltage, "fuse/dc_V"},    Row{M::BreakingCapacity, "fuse/breaking_A"}};
-constexpr std::array boardRows{Row{M::ContinuousCurrent, "continuous_A"}, Row{M::CurrentLimit, "continuous_A"},
-                               Row{M::ShortCurrent, "peak_A"},            Row{M::ChargeCurrent, "charge_A"},
-                               Row{M::SeriesCount, "series"},             Row{M::Resistance, "resistance_mohm"}};
+constexpr std::array boardRows{
+    Row{M::ContinuousCurrent, "continuous_A"}, Row{M::CurrentLimit, "continuous_A"}, Row{M::ShortCurrent, "peak_A"},
+    Row{M::ChargeCurrent, "charge_A"},         Row{M::SeriesCount, "series"},        Row{M::Resistance, "resistance_mohm"}};
 constexpr std::array chargerRows{Row{M::ChargerVoltage, "output_V"}, Row{M::ChargerCurrent, "output_A"}};
-constexpr std::array cellRows{Row{M::Capacity, "capacity_Ah"},          Row{M::Resistance, "resistance_mohm"},
-                              Row{M::ContinuousCurrent, "continuous_A"}, Row{M::CurrentLimit, "continuous_A"},
-                              Row{M::ShortCurrent, "peak_A"},            Row{M::ChargeCurrent, "charge_A"},
-                              Row{M::ChargeVoltage, "charge_V"},         Row{M::NameplateVoltage, "nominal_V"},
-                              Row{M::Cutoff, "minimum_V"},               Row{M::CellSize, "form"}};
+constexpr std::array cellRows{Row{M::Capacity, "capacity_Ah"},
+                              Row{M::Resistance, "resistance_mohm"},
+                              Row{M::ContinuousCurrent, "continuous_A"},
+                              Row{M::CurrentLimit, "continuous_A"},
+                              Row{M::ShortCurrent, "peak_A"},
+                              Row{M::ChargeCurrent, "charge_A"},
+                              Row{M::ChargeVoltage, "charge_V"},
+                              Row{M::NameplateVoltage, "nominal_V"},
+                              Row{M::Cutoff, "minimum_V"},
+                              Row{M::CellSize, "form"}};
 constexpr std::array fuseRows{Row{M::FuseRating, "rating_A"}, Row{M::FuseVoltage, "dc_V"}, Row{M::BreakingCapacity, "breaking_A"}};
 constexpr std::array joinerRows{Row{M::JoinerCurrent, "input_A"}, Row{M::JoinerVoltage, "voltage_V"}, Row{M::ForwardVoltage, "forward_V"}};
 constexpr std::array converterRows{Row{M::ConverterOutput, "set_V"}, Row{M::ConverterCurrent, "output_A"}, Row{M::Power, "power_W"},
@@ -119,7 +125,8 @@ class Targets {
 
   std::vector<LabelTarget> ofConverter() const {
     const std::string prefix = "/joining/converter/";
-    if (v_.meaning == M::ConverterInput && v_.low) return {{prefix + "input_low_V", formatNumber(*v_.low, 8)}, {prefix + "input_high_V", value_}};
+    if (v_.meaning == M::ConverterInput && v_.low)
+      return {{prefix + "input_low_V", formatNumber(*v_.low, 8)}, {prefix + "input_high_V", value_}};
     return among(converterRows, prefix);
   }
 

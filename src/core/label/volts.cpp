@@ -50,7 +50,8 @@ class Volts {
     if (atMains()) return likely(M::MainsVoltage, "mains by its range", look);
     if (is(Sense::Output)) return likely(M::ChargerVoltage, "“output” stands beside it", "saying what the label is stuck on");
     if (lower() && !charging()) return likely(M::Cutoff, "a word for low or cut-off stands beside it", "saying what the label is stuck on");
-    if (said({Sense::Charge, Sense::Full, Sense::Over})) return likely(M::ChargeVoltage, "a word for full or charge stands beside it", meterOnPack);
+    if (said({Sense::Charge, Sense::Full, Sense::Over}))
+      return likely(M::ChargeVoltage, "a word for full or charge stands beside it", meterOnPack);
     if (said({Sense::Max, Sense::Absolute})) return ask(M::InputMaximum, "a maximum, of what?", "saying what the label is stuck on");
     if (n_.tolerance) return ask(M::Cutoff, "volts with a tolerance, without a word", look);
     if (classes() && v_ >= 24 && v_ != 60 && !n_.low && !n_.grouped) return sure(M::NameplateVoltage, "a usual class of packs");
@@ -60,16 +61,19 @@ class Volts {
 
   Guess controller() const {
     if (atMains()) return ask(M::MainsVoltage, "mains on a controller?", look);
-    if (said({Sense::Low, Sense::Empty}) && !is(Sense::Over) && (!is(Sense::Max) || is(Sense::Cut))) return sure(M::Cutoff, "a word for low volts stands beside it");
+    if (said({Sense::Low, Sense::Empty}) && !is(Sense::Over) && (!is(Sense::Max) || is(Sense::Cut)))
+      return sure(M::Cutoff, "a word for low volts stands beside it");
     if (is(Sense::Cut) && !said({Sense::Over, Sense::Max, Sense::Charge})) return sure(M::Cutoff, "a word for cut-off stands beside it");
     if (is(Sense::Over)) return likely(M::InputMaximum, "where it switches off for high volts: what it stands may be more", capacitors);
     if (said({Sense::Full, Sense::Charge})) return likely(M::ChargeVoltage, "of the full pack", meterOnPack);
     if (is(Sense::Absolute)) return sure(M::InputMaximum, "an absolute maximum");
     if (n_.low) return controllerRange();
     if (is(Sense::Max) && !is(Sense::Nominal)) {
-      if (isClassVoltage(v_) && v_ < 60 && !is(Sense::Voltage)) return ask(M::InputMaximum, "the largest class, or the most that it stands?", capacitors);
-      return isClassVoltage(v_) && (v_ < 60 || !is(Sense::Voltage)) ? likely(M::InputMaximum, "“max” stands beside it, but it is also a class of packs", capacitors)
-                                : sure(M::InputMaximum, "“max” stands beside it");
+      if (isClassVoltage(v_) && v_ < 60 && !is(Sense::Voltage))
+        return ask(M::InputMaximum, "the largest class, or the most that it stands?", capacitors);
+      return isClassVoltage(v_) && (v_ < 60 || !is(Sense::Voltage))
+                 ? likely(M::InputMaximum, "“max” stands beside it, but it is also a class of packs", capacitors)
+                 : sure(M::InputMaximum, "“max” stands beside it");
     }
     if (is(Sense::Min)) return likely(M::Cutoff, "“min” stands beside it", "the volts at which it switches off");
     if (isFullVoltage(v_) && !said({Sense::Nominal})) return ask(M::NameplateVoltage, "usual for a full pack", meterOnPack);
@@ -82,7 +86,9 @@ class Volts {
   }
 
   Guess nameplate(const char* reason) const {
-    if (n_.tolerance) return whole_.subject == LabelSubject::Controller ? ask(M::Cutoff, "volts with a tolerance, without a word", look) : likely(M::NameplateVoltage, "a class has no tolerance", look);
+    if (n_.tolerance)
+      return whole_.subject == LabelSubject::Controller ? ask(M::Cutoff, "volts with a tolerance, without a word", look)
+                                                        : likely(M::NameplateVoltage, "a class has no tolerance", look);
     if (n_.times > 1) return ask(M::NameplateVoltage, "several times these volts", meterOnPack);
     if (n_.grouped) return ask(M::NameplateVoltage, "thousands or decimals?", look);
     if (n_.low) return ask(M::NameplateVoltage, "a range", meterOnPack);
@@ -100,20 +106,24 @@ class Volts {
   Guess pack() const {
     if (atMains()) return ask(M::MainsVoltage, "mains on a pack: of its charger?", look);
     if (is(Sense::Fuse) || is(Sense::Charger)) return chargerOnPack();
-    if (said({Sense::Discharge}) && said({Sense::End, Sense::Cut, Sense::Min, Sense::Low})) return sure(M::Cutoff, "where discharging ends");
+    if (said({Sense::Discharge}) && said({Sense::End, Sense::Cut, Sense::Min, Sense::Low}))
+      return sure(M::Cutoff, "where discharging ends");
     if (said({Sense::Charge, Sense::Full}) && !is(Sense::Discharge) && !said({Sense::Low, Sense::Empty})) {
       if (n_.low) return ask(M::ChargeVoltage, "a range for charging", meterOnPack);
       if (isClassVoltage(v_) && v_ != 60) return ask(M::NameplateVoltage, "a class of packs beside a word for charging", meterOnPack);
-      return is(Sense::Over) ? sure(M::HighCut, "where the board stops charging") : sure(M::ChargeVoltage, "a word for charge or full stands beside it");
+      return is(Sense::Over) ? sure(M::HighCut, "where the board stops charging")
+                             : sure(M::ChargeVoltage, "a word for charge or full stands beside it");
     }
     if (is(Sense::Over)) return sure(M::HighCut, "a word for over-voltage stands beside it");
     if (lower()) return sure(M::Cutoff, "a word for empty or cut-off stands beside it");
     if (is(Sense::Input)) return likely(M::ChargeVoltage, "its input: from the charger", meterOnPack);
     if (said({Sense::Max, Sense::Absolute}))
-      return isFullVoltage(v_) ? sure(M::ChargeVoltage, "“max”, and a usual full voltage") : ask(M::ChargeVoltage, "a maximum: when full?", meterOnPack);
+      return isFullVoltage(v_) ? sure(M::ChargeVoltage, "“max”, and a usual full voltage")
+                               : ask(M::ChargeVoltage, "a maximum: when full?", meterOnPack);
     if (n_.low) return ask(M::NameplateVoltage, "from empty to full, or two classes?", meterOnPack);
     if (isFullVoltage(v_) && !said({Sense::Nominal, Sense::Voltage}))
-      return isNominal() ? likely(M::NameplateVoltage, "nominal, or full with fewer cells", meterOnPack) : ask(M::ChargeVoltage, "usual for a full pack", meterOnPack);
+      return isNominal() ? likely(M::NameplateVoltage, "nominal, or full with fewer cells", meterOnPack)
+                         : ask(M::ChargeVoltage, "usual for a full pack", meterOnPack);
     return nameplate("volts of a pack, without another word");
   }
   Guess chargerOnPack() const {
@@ -132,10 +142,13 @@ class Volts {
     if (in) return ask(M::ChargerVoltage, "behind “input”, but no mains", meterOnCharger);
     if (lower() && !said({Sense::Output})) return ask(M::Cutoff, "a word for low volts on a charger", meterOnCharger);
     if (n_.low) return ask(M::ChargerVoltage, "a range of output volts", meterOnCharger);
-    if (said({Sense::Bulk, Sense::Charge, Sense::Full, Sense::End})) return isClassVoltage(v_) && v_ != 60 ? classOrOutput() : sure(M::ChargerVoltage, "what it charges to");
+    if (said({Sense::Bulk, Sense::Charge, Sense::Full, Sense::End}))
+      return isClassVoltage(v_) && v_ != 60 ? classOrOutput() : sure(M::ChargerVoltage, "what it charges to");
     if (is(Sense::Over)) return noUse("where its protection acts");
-    if (isClassVoltage(v_) && (v_ != 60 || !isFullVoltage(v_))) return is(Sense::Output) ? classOrOutput() : nameplate("the class of packs that it is for");
-    if (said({Sense::Pack, Sense::Only, Sense::Battery}) && isNominal() && !isFullVoltage(v_)) return sure(M::NameplateVoltage, "of the pack that it is for");
+    if (isClassVoltage(v_) && (v_ != 60 || !isFullVoltage(v_)))
+      return is(Sense::Output) ? classOrOutput() : nameplate("the class of packs that it is for");
+    if (said({Sense::Pack, Sense::Only, Sense::Battery}) && isNominal() && !isFullVoltage(v_))
+      return sure(M::NameplateVoltage, "of the pack that it is for");
     if (is(Sense::Output)) return sure(M::ChargerVoltage, "“output” stands before it");
     if (isFullVoltage(v_)) return sure(M::ChargerVoltage, "a usual end of charge");
     return isNominal() ? likely(M::NameplateVoltage, "of the pack that it is for", meterOnCharger)
@@ -147,22 +160,29 @@ class Volts {
     if (n_.times > 1) return ask(M::NameplateVoltage, "several times these volts", meterOnPack);
     if (atMains() || v_ > 6) return ask(M::NameplateVoltage, "high for one cell", look);
     if (is(Sense::Discharge) && !is(Sense::Max)) return sure(M::Cutoff, "where discharging ends");
-    if (said({Sense::Charge, Sense::Full, Sense::Over}) && !is(Sense::Discharge)) return is(Sense::Over) && is(Sense::Cut) ? sure(M::HighCut, "where charging is stopped") : sure(M::ChargeVoltage, "a word for charge stands beside it");
+    if (said({Sense::Charge, Sense::Full, Sense::Over}) && !is(Sense::Discharge))
+      return is(Sense::Over) && is(Sense::Cut) ? sure(M::HighCut, "where charging is stopped")
+                                               : sure(M::ChargeVoltage, "a word for charge stands beside it");
     if (lower()) return sure(M::Cutoff, "a word for cut-off stands beside it");
     if (is(Sense::Max)) return v_ >= 3.6 ? sure(M::ChargeVoltage, "the most for a cell") : ask(M::ChargeVoltage, "a maximum", look);
     if (n_.low) return ask(M::NameplateVoltage, "from empty to full", look);
     if (v_ >= 4.15) return ask(M::ChargeVoltage, "usual for a full cell", look);
-    if (v_ < 3.0 && !is(Sense::Nominal) && std::abs(v_ - 1.2) > 0.01 && std::abs(v_ - 2.4) > 0.11) return ask(M::Cutoff, "low for a cell", look);
+    if (v_ < 3.0 && !is(Sense::Nominal) && std::abs(v_ - 1.2) > 0.01 && std::abs(v_ - 2.4) > 0.11)
+      return ask(M::Cutoff, "low for a cell", look);
     return sure(M::NameplateVoltage, "usual volts of a cell");
   }
 
   Guess board() const {
     if (atMains()) return ask(M::MainsVoltage, "mains on a board?", look);
     if (is(Sense::Balance)) return sure(M::BalanceVoltage, "where balancing begins");
-    if (said({Sense::Low, Sense::Empty}) || (is(Sense::Discharge) && said({Sense::Cut, Sense::End, Sense::Min, Sense::Over}))) return sure(M::LowCut, "a word for over-discharge or low volts stands beside it");
+    if (said({Sense::Low, Sense::Empty}) || (is(Sense::Discharge) && said({Sense::Cut, Sense::End, Sense::Min, Sense::Over})))
+      return sure(M::LowCut, "a word for over-discharge or low volts stands beside it");
     if (is(Sense::Over)) return sure(M::HighCut, "a word for over-charge or high volts stands beside it");
-    if (charging() && said({Sense::Cut, Sense::End})) return v_ < 5 || isFullVoltage(v_) ? likely(M::HighCut, "where charging ends", look) : likely(M::HighCut, "where charging ends", look);
-    if (said({Sense::Charge, Sense::Full}) && isClassVoltage(v_) && v_ != 60) return ask(M::NameplateVoltage, "a class of packs beside a word for charging", meterOnPack);
+    if (charging() && said({Sense::Cut, Sense::End}))
+      return v_ < 5 || isFullVoltage(v_) ? likely(M::HighCut, "where charging ends", look)
+                                         : likely(M::HighCut, "where charging ends", look);
+    if (said({Sense::Charge, Sense::Full}) && isClassVoltage(v_) && v_ != 60)
+      return ask(M::NameplateVoltage, "a class of packs beside a word for charging", meterOnPack);
     if (said({Sense::Charge, Sense::Full})) return sure(M::ChargeVoltage, "a word for charge stands beside it");
     if (is(Sense::Cut)) return ask(M::LowCut, "which of the two cuts?", "the board's own table");
     if (said({Sense::Max, Sense::Min})) return ask(is(Sense::Max) ? M::HighCut : M::LowCut, "a limit: which?", "the board's own table");
@@ -175,7 +195,8 @@ class Volts {
   Guess motor() const {
     if (atMains()) return ask(M::MainsVoltage, "mains on a motor?", look);
     if (n_.low) return ask(M::NameplateVoltage, "a range", look);
-    return said({Sense::Max, Sense::Cut, Sense::Low}) ? ask(M::NameplateVoltage, "a limit on a motor", look) : nameplate("volts of the motor");
+    return said({Sense::Max, Sense::Cut, Sense::Low}) ? ask(M::NameplateVoltage, "a limit on a motor", look)
+                                                      : nameplate("volts of the motor");
   }
 
   Guess fuse() const {
@@ -187,9 +208,12 @@ class Volts {
   Guess joiner() const {
     if (atMains()) return ask(M::MainsVoltage, "mains on a joiner?", look);
     if (is(Sense::Drop) || v_ < 2) return sure(M::ForwardVoltage, "the volts that it takes");
-    if (said({Sense::Max, Sense::Absolute}) || n_.low) return sure(M::JoinerVoltage, n_.low ? "a range in which it works" : "“max” stands beside it");
+    if (said({Sense::Max, Sense::Absolute}) || n_.low)
+      return sure(M::JoinerVoltage, n_.low ? "a range in which it works" : "“max” stands beside it");
     if (lower()) return ask(M::Cutoff, "a low end", look);
-    if (isClassVoltage(v_)) return n_.listed || whole_.otherVolts ? likely(M::NameplateVoltage, "classes of packs", "the maker's sheet") : sure(M::NameplateVoltage, "a class of packs");
+    if (isClassVoltage(v_))
+      return n_.listed || whole_.otherVolts ? likely(M::NameplateVoltage, "classes of packs", "the maker's sheet")
+                                            : sure(M::NameplateVoltage, "a class of packs");
     return likely(M::JoinerVoltage, "volts on a joiner, without a word", "the maker's sheet");
   }
 
@@ -202,9 +226,12 @@ class Volts {
     if (n_.converts) return sure(M::ConverterOutput, "behind the arrow");
     if (n_.low && v_ > 16) return sure(M::ConverterInput, "a wide range of volts");
     if (is(Sense::Max) && v_ > 16) return likely(M::ConverterInput, "“max” stands beside it", look);
-    if (whole_.firstVolts && v_ >= 24) return whole_.otherVolts ? likely(M::ConverterInput, "the first and higher volts", "a meter on its output") : ask(M::ConverterInput, "in or out?", "a meter on its output");
-    if (v_ <= 16) return whole_.firstVolts ? likely(M::ConverterOutput, "usual volts of lamps", "a meter on its output")
-                                           : sure(M::ConverterOutput, "usual volts of lamps, behind what goes in");
+    if (whole_.firstVolts && v_ >= 24)
+      return whole_.otherVolts ? likely(M::ConverterInput, "the first and higher volts", "a meter on its output")
+                               : ask(M::ConverterInput, "in or out?", "a meter on its output");
+    if (v_ <= 16)
+      return whole_.firstVolts ? likely(M::ConverterOutput, "usual volts of lamps", "a meter on its output")
+                               : sure(M::ConverterOutput, "usual volts of lamps, behind what goes in");
     return ask(M::ConverterOutput, "in or out?", "a meter on its output");
   }
 
@@ -217,7 +244,9 @@ class Volts {
     return sure(M::NameplateVoltage, "the volts that it is made for");
   }
 
-  Guess capacitor() const { return n_.low || n_.ac ? ask(M::CapacitorVoltage, "odd for a capacitor", look) : sure(M::CapacitorVoltage, "volts on a capacitor"); }
+  Guess capacitor() const {
+    return n_.low || n_.ac ? ask(M::CapacitorVoltage, "odd for a capacitor", look) : sure(M::CapacitorVoltage, "volts on a capacitor");
+  }
 
   const Item& n_;
   const Senses& w_;

@@ -4,6 +4,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <cctype>
 #include <functional>
 #include <set>
 
@@ -20,13 +21,39 @@ constexpr std::size_t longestList = 5000;
 
 std::string place(std::size_t row, std::string_view column) { return fmt::format("line {}, column {}", row + 2, column); }
 
+/// "capacity (mAh)": the field's key or label, in any case, and the unit that its column is in.
+struct ColumnName {
+  std::string name;
+  std::string unit;
+};
+ColumnName columnNamed(const std::string& header) {
+  const auto open = header.find('('), close = header.find(')');
+  if (open == std::string::npos || close == std::string::npos || close < open) return {trimmed(header), {}};
+  return {trimmed(header.substr(0, open)), trimmed(header.substr(open + 1, close - open - 1))};
+}
+
+/// Labels begin with what they belong to, "cell capacity"; in a list of cells nobody writes it.
+bool isNamed(const FieldSpec& spec, const std::string& name) {
+  const auto alike = [](std::string_view a, std::string_view b) {
+    return std::equal(a.begin(), a.end(), b.begin(), b.end(),
+                      [](unsigned char x, unsigned char y) { return std::tolower(x) == std::tolower(y); });
+  };
+  std::string_view label = spec.label;
+  if (name == spec.key || alike(label, name)) return true;
+  for (std::string_view owner : {"cell ", "BMS "})
+    if (label.starts_with(owner) && alike(label.substr(owner.size()), name)) return true;
+  return false;
+}
+
 /// Sets the field `key` of an owner from a CSV text; false if the owner has no such field.
 template <class Owner>
-Expected<bool> setFromText(Owner& owner, std::string_view key, const std::string& text) {
+Expected<bool> setFromText(Owner& owner, const std::string& header, const std::string& text) {
+  const ColumnName column = columnNamed(header);
   for (const FieldSpec& spec : fieldsOf<Owner>()) {
-    if (spec.key != key) continue;
+    if (!isNamed(spec, column.name)) continue;
     if (trimmed(text).empty() && !spec.required) return true;
-    const auto value = parseEntry(spec, text, UnitSystem::Metric);
+    const bool plain = !column.unit.empty() && trimmed(text).find_first_not_of("0123456789.,") == std::string::npos;
+    const auto value = parseEntry(spec, plain ? text + " " + column.unit : text, UnitSystem::Metric);
     if (!value) return tl::unexpected(value.error());
     spec.set(&owner, *value);
     return true;

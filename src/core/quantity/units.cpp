@@ -24,16 +24,16 @@ namespace {
 
 using namespace std::string_view_literals;
 
-constexpr std::array voltage{Unit{"V"}, Unit{"mV", 1e-3}, Unit{"kV", 1e3}, Unit{"volt"}, Unit{"volts"}, Unit{"VDC"}};
-constexpr std::array current{Unit{"A"}, Unit{"mA", 1e-3}, Unit{"amp"}, Unit{"amps"}};
+constexpr std::array voltage{Unit{"V"}, Unit{"mV", 1e-3}, Unit{"kV", 1e3}, Unit{"volt"}, Unit{"volts"}, Unit{"VDC"}, Unit{"伏"}};
+constexpr std::array current{Unit{"A"}, Unit{"mA", 1e-3}, Unit{"amp"}, Unit{"amps"}, Unit{"ampere"}, Unit{"amperes"}, Unit{"安"}};
 constexpr std::array smallCurrent{Unit{"mA"}, Unit{"A", 1e3}, Unit{"µA", 1e-3}, Unit{"uA", 1e-3}};
-constexpr std::array charge{Unit{"Ah"}, Unit{"mAh", 1e-3}};
-constexpr std::array energy{Unit{"Wh"}, Unit{"kWh", 1e3}, Unit{"MJ", 1e6 / 3600}};
+constexpr std::array charge{Unit{"Ah"}, Unit{"mAh", 1e-3}, Unit{"安时"}, Unit{"毫安时", 1e-3}};
+constexpr std::array energy{Unit{"Wh"}, Unit{"kWh", 1e3}, Unit{"MJ", 1e6 / 3600}, Unit{"瓦时"}};
 constexpr std::array resistance{Unit{"mΩ"}, Unit{"mohm"}, Unit{"Ω", 1e3}, Unit{"ohm", 1e3}};
 constexpr std::array plainResistance{Unit{"Ω"}, Unit{"ohm"}, Unit{"mΩ", 1e-3}, Unit{"kΩ", 1e3}, Unit{"k", 1e3}};
 constexpr std::array capacitance{Unit{"F"}, Unit{"mF", 1e-3}, Unit{"µF", 1e-6}, Unit{"uF", 1e-6}};
 constexpr std::array microCapacitance{Unit{"µF"}, Unit{"uF"}, Unit{"mF", 1e3}, Unit{"F", 1e6}};
-constexpr std::array power{Unit{"W"}, Unit{"kW", 1e3}, Unit{"hp", 745.7}};
+constexpr std::array power{Unit{"W"}, Unit{"kW", 1e3}, Unit{"hp", 745.7}, Unit{"watt"}, Unit{"watts"}, Unit{"瓦"}};
 constexpr std::array length{Unit{"m"}, Unit{"cm", 0.01}, Unit{"mm", 1e-3}, Unit{"ft", 0.3048}, Unit{"in", 0.0254}, Unit{"\"", 0.0254}};
 constexpr std::array smallLength{Unit{"mm"}, Unit{"cm", 10}, Unit{"m", 1000}, Unit{"in", 25.4}, Unit{"\"", 25.4}};
 constexpr std::array distance{Unit{"km"}, Unit{"mi", 1.609344}, Unit{"miles", 1.609344}, Unit{"m", 1e-3}};
@@ -259,6 +259,13 @@ Expected<double> parseQuantity(std::string_view raw, Kind kind, UnitSystem syste
     const Unit* typed = findUnit(unitsOf(kind), parts.rest);
     if (!typed) return fail(ownerOfUnit(parts.rest));
     unit = *typed;
+    // "2.300 mAh", "1.150 Wh" as they are printed in half of Europe: thousands, or decimals that nobody measures.
+    const std::size_t point = parts.number.find('.');
+    const bool countable = unit.symbol == "mAh" || unit.symbol == "Wh" || unit.symbol == "W";
+    if (countable && point != std::string::npos && point >= 1 && parts.number.front() != '0' && parts.number.size() == point + 4)
+      return unexpected("", inQuotes(text),
+                        fmt::format("either {}{} {} (thousand) or {} with other decimals: please type one of them",
+                                    parts.number.substr(0, point), parts.number.substr(point + 1), unit.symbol, parts.number));
   }
   const double value = *number * unit.scale + unit.offset;
   if (!std::isfinite(value)) return fail("");

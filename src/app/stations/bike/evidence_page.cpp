@@ -6,7 +6,7 @@
 #include "app/stations/bike/bike_pages.h"
 #include "app/widgets/clear_scroll.h"
 #include "app/widgets/plain.h"
-#include "core/plan/claims.h"
+#include "core/label/claims.h"
 #include "core/plan/evidence.h"
 
 namespace usherwright::app {

@@ -206,11 +206,13 @@ void LabelReaderBox::show() {
   }
   rows_->addStretch(1);
   showPlace();
-  enterSure_->setText(sure == 1 ? QStringLiteral("Enter what is sure  Ctrl+Enter") : QStringLiteral("Enter the %1 sure values  Ctrl+Enter").arg(sure));
+  enterSure_->setText(sure == 1 ? QStringLiteral("Enter what is sure  Ctrl+Enter")
+                                : QStringLiteral("Enter the %1 sure values  Ctrl+Enter").arg(sure));
   enterSure_->setVisible(sure > 0);
   words_->setText(doubtsInWords());
   if (labels_.empty())
-    words_->setText(QStringLiteral("Type or paste the print of a controller, pack, BMS, cell, charger, fuse, joiner, converter, lamp or capacitor."));
+    words_->setText(
+        QStringLiteral("Type or paste the print of a controller, pack, BMS, cell, charger, fuse, joiner, converter, lamp or capacitor."));
   else if (std::all_of(labels_.begin(), labels_.end(), [](const Label& l) { return l.reading.values.empty(); }))
     words_->setText(QStringLiteral("Nothing here is read as a rating."));
 }
@@ -235,9 +237,10 @@ void LabelReaderBox::showLabel(const Label& label, bool several) {
   const bool placed = label.place.has_value();
   QString head;
   if (!label.reading.subject) head = QStringLiteral("On what? The text does not say: choose it at “stuck on”.");
-  else if (!placed) head = QStringLiteral("A %1: the plan has none yet.").arg(text(labelSubjectWords(*label.reading.subject)));
+  else if (!placed) head = QStringLiteral("Of the %1: the plan has none yet.").arg(text(labelSubjectWords(*label.reading.subject)));
   else if (several || label.reading.subjectSureness < 0.5)
-    head = QStringLiteral("On %1%2:").arg(placeWords(*label.place), label.reading.subjectSureness < 0.5 ? QStringLiteral(", it seems") : QString());
+    head = QStringLiteral("On %1%2:")
+               .arg(placeWords(*label.place), label.reading.subjectSureness < 0.5 ? QStringLiteral(", it seems") : QString());
   if (!head.isEmpty() && !(label.reading.values.empty() && label.reading.leftovers.empty())) rows_->addWidget(softLine(head));
   auto* chips = new QWidget;
   auto* flow = new FlowLayout(chips, 6);
@@ -247,7 +250,8 @@ void LabelReaderBox::showLabel(const Label& label, bool several) {
       if (v.standing == standing) addValue(chips, label, v);
   chips->setVisible(flow->count() > 0);
   for (const LabelValue& v : label.reading.values)
-    if (v.standing == Standing::Sure && v.couldBe.size() > 1) rows_->addWidget(softLine(QStringLiteral("%1 may be %2.").arg(quoted(v.piece), optionsOf(v))));
+    if (v.standing == Standing::Sure && v.couldBe.size() > 1)
+      rows_->addWidget(softLine(QStringLiteral("%1 may be %2.").arg(quoted(v.piece), optionsOf(v))));
   QStringList unread;
   for (const LabelLeftover& l : label.reading.leftovers)
     if (unread.size() < 12) unread << (l.piece.empty() ? text(l.reason) : quoted(l.piece));
@@ -311,7 +315,8 @@ void LabelReaderBox::enterSure() {
   if (entered == 0 && twofold.isEmpty() && next) return;
   kit_.document.endMerge();
   if (!kit_.document.commit(next)) return;
-  QString said = entered == 1 ? QStringLiteral("Entered one value from the label.") : QStringLiteral("Entered %1 values from the label.").arg(entered);
+  QString said =
+      entered == 1 ? QStringLiteral("Entered one value from the label.") : QStringLiteral("Entered %1 values from the label.").arg(entered);
   if (!twofold.isEmpty()) said += QStringLiteral(" Several for %1: choose one.").arg(twofold.join(QStringLiteral(", ")));
   words_->setText(said);
   focusNextLikely();

@@ -1,12 +1,12 @@
 // Claims and what they imply.
-#include "core/plan/claims.h"
+#include "core/label/claims.h"
 
 #include <fmt/format.h>
 
 #include <algorithm>
 #include <cmath>
-#include <regex>
 
+#include "core/label/figures.h"
 #include "core/quantity/units.h"
 
 namespace usherwright {
@@ -167,36 +167,34 @@ double bestEnergyDensity(Chemistry chemistry) {
 }
 
 std::vector<ClaimVerdict> checkClaims(std::string_view raw, const ClaimBasis& basis) {
-  static const std::regex claim(
-      R"((\d+(?:[.,]\d+)?)\s*(km|kilometres?|mi\b|miles?|hours?|hrs?\b|h\b|min\b|minutes?|kW\b|W\b|watts?|hp\b|cycles|charges|years?|mAh|Ah))",
-      std::regex::icase);
-  static const std::regex size(R"((?:^|\D)(18650|21700|26650|32700|32650|40135|14500)(?:\D|$))");
-  const std::string text(raw.substr(0, 2000));
+  using label::PrintedUnit;
+  const std::string_view text = raw.substr(0, 2000);
+  const label::WordTable& words = label::WordTable::shipped();
+  const std::vector<label::Figure> figures = label::figuresOf(label::composed(label::itemsOf(label::glyphsOf(text), words), words));
+  const auto size = std::find_if(figures.begin(), figures.end(),
+                                 [](const label::Figure& f) { return f.item.unit == PrintedUnit::CellSize && f.item.value > 9999; });
   std::vector<ClaimVerdict> out;
-  std::smatch shape;
-  const bool isCell = std::regex_search(text, shape, size);
-  for (std::sregex_iterator it(text.begin(), text.end(), claim), end; it != end && out.size() < 40; ++it) {
-    std::string digits = (*it)[1].str();
-    std::replace(digits.begin(), digits.end(), ',', '.');
-    const auto value = parseNumber(digits);
-    if (!value || *value <= 0) continue;
-    std::string unit = (*it)[2].str();
-    std::transform(unit.begin(), unit.end(), unit.begin(), [](unsigned char c) { return static_cast<char>(std::tolower(c)); });
+  for (const label::Figure& f : figures) {
+    const double amount = f.item.value;
+    if (out.size() >= 40 || !(amount > 0) || f.item.damaged) continue;
     ClaimVerdict v;
-    double amount = *value;
-    if (unit == "km" || unit.starts_with("kilo")) v = rangeClaim(amount, basis);
-    else if (unit.starts_with("mi") && !unit.starts_with("min")) v = rangeClaim(amount *= 1.609344, basis);
-    else if (unit.starts_with("h") && unit != "hp") v = timeClaim(amount, basis);
-    else if (unit.starts_with("min")) v = timeClaim(amount /= 60, basis);
-    else if (unit == "kw") v = powerClaim(amount *= 1000, basis);
-    else if (unit == "hp") v = powerClaim(amount *= 745.7, basis);
-    else if (unit.starts_with("w")) v = powerClaim(amount, basis);
-    else if (unit == "cycles" || unit == "charges") v = cyclesClaim(amount, basis);
-    else if (unit.starts_with("year")) v = yearsClaim(amount, basis);
-    else if (isCell) v = cellClaim(amount = unit == "mah" ? amount / 1000 : amount, shape[1].str(), basis);
-    else continue;
+    switch (f.item.unit) {
+      case PrintedUnit::Kilometre: v = rangeClaim(amount, basis); break;
+      case PrintedUnit::Hour:
+        if (f.narrow().has(label::Sense::Charge)) continue;  // how long it charges says nothing of the ride
+        v = timeClaim(amount, basis);
+        break;
+      case PrintedUnit::Watt: v = powerClaim(amount, basis); break;
+      case PrintedUnit::Cycle: v = cyclesClaim(amount, basis); break;
+      case PrintedUnit::Year: v = yearsClaim(amount, basis); break;
+      case PrintedUnit::AmpereHour:
+        if (size == figures.end()) continue;
+        v = cellClaim(amount, fmt::format("{:.0f}", size->item.value), basis);
+        break;
+      default: continue;
+    }
     v.value = amount;
-    v.piece = it->str();
+    v.piece = std::string(text.substr(f.item.begin, f.item.end - f.item.begin));
     out.push_back(std::move(v));
   }
   return out;

@@ -1,169 +1,39 @@
-// What stands apart on the label and belongs together: units behind a space, tolerances, ranges, thousands, factors.
+// The forms in which numbers are printed: thousands, factors, tolerances, ranges, lists, kinds of current.
 #include <algorithm>
 #include <cmath>
 
-#include "core/label/items.h"
-#include "core/label/numbers.h"
+#include "core/label/passes.h"
 
 namespace usherwright::label {
 namespace {
 
-class Composer {
+class Forms : Passes<Forms> {
+  friend class Passes<Forms>;
+
  public:
-  Composer(std::vector<Item> raw, const WordTable& words) : in_(std::move(raw)), words_(words) {}
+  explicit Forms(std::vector<Item> items) : Passes(std::move(items)) {}
 
   std::vector<Item> all() {
-    run(&Composer::unit);
-    run(&Composer::phrase);
-    run(&Composer::serial);
-    run(&Composer::thousands);
-    run(&Composer::times);
-    run(&Composer::tolerance);
-    run(&Composer::range);
-    run(&Composer::list);
-    run(&Composer::current);
+    run(&Forms::thousands);
+    run(&Forms::times);
+    run(&Forms::tolerance);
+    run(&Forms::range);
+    run(&Forms::list);
+    run(&Forms::current);
     torn();
     resolve();
     return std::move(in_);
   }
 
  private:
-  /// One pass: `step` may write more than it read into out_, and moves i_ on; false leaves the piece as it is.
-  void run(bool (Composer::*step)()) {
-    out_.clear();
-    for (i_ = 0; i_ < in_.size();)
-      if (!(this->*step)()) out_.push_back(in_[i_++]);
-    in_.swap(out_);
-  }
-
-  const Item* at(std::size_t i) const { return i < in_.size() ? &in_[i] : nullptr; }
-  bool markAt(std::size_t i, char32_t c) const { return i < in_.size() && isMark(in_[i], c); }
-  bool numberAt(std::size_t i) const { return i < in_.size() && isNumber(in_[i]); }
-  bool bareAt(std::size_t i) const { return numberAt(i) && in_[i].unit == PrintedUnit::None; }
-  bool wordAt(std::size_t i, std::u32string_view word) const { return i < in_.size() && isWord(in_[i]) && in_[i].word == word; }
-
-  /// Phrases of several words, the longest first. Between them stand spaces, a line's end, hyphens, points or strokes.
-  bool phrase() {
-    if (!isWord(in_[i_])) return false;
-    std::size_t best = 0;
-    WordMeaning meaning;
-    std::u32string joined = in_[i_].word;
-    std::size_t j = i_ + 1;
-    for (std::size_t n = 1; n < words_.longestPhrase(); ++n) {
-      if (j < in_.size() && in_[j].kind == Item::Kind::Mark && joins(in_[j]) && (in_[j].glued || in_[j].mark == U'\n')) ++j;
-      if (j >= in_.size() || !isWord(in_[j])) break;
-      joined += U' ' + in_[j].word;
-      ++j;
-      if (const WordMeaning* found = words_.find(joined)) {
-        best = j;
-        meaning = *found;
-      }
-    }
-    if (best == 0) return false;
-    Item w = in_[i_];
-    w.end = in_[best - 1].end;
-    w.meaning = meaning;
-    w.understood = true;
-    w.word = joined;
-    out_.push_back(w);
-    i_ = best;
-    return true;
-  }
-  static bool joins(const Item& i) { return i.mark == U'-' || i.mark == U'/' || i.mark == U'.' || i.mark == U'_' || i.mark == U'\'' || i.mark == U'\n'; }
-
-  /// Behind "S/N" and its like the next run of characters is a name; the rest of the line is not trusted either.
-  bool serial() {
-    if (!isWord(in_[i_])) return false;
-    const bool serial = in_[i_].meaning.senses.has(Sense::Serial);
-    if (!serial && !in_[i_].meaning.senses.has(Sense::Model)) return false;
-    out_.push_back(in_[i_++]);
-    while (i_ < in_.size() && in_[i_].kind == Item::Kind::Mark && in_[i_].mark != U'\n') out_.push_back(in_[i_++]);
-    bool first = true;
-    while (i_ < in_.size() && !isMark(in_[i_], U'\n')) {
-      Item next = in_[i_];
-      if (serial && isNumber(next) && (first || next.glued)) {
-        next.kind = Item::Kind::Name;
-      } else {
-        next.underSerial = serial || first || next.glued;
-        first = first && isWord(next) && !next.understood;
-        if (!serial && !first && !next.glued && isWord(next)) break;
-      }
-      if (isNumber(next) || next.kind == Item::Kind::Name) first = false;
-      out_.push_back(next);
-      ++i_;
-    }
-    return true;
-  }
-
-  /// "48 V", "12 伏", "45 °C", "275 U/min", "22 AMAX".
-  bool unit() {
-    if (!bareAt(i_)) return false;
-    Item n = in_[i_];
-    std::size_t j = i_ + 1;
-    if (markAt(j, U'%')) return take(n, j + 1, PrintedUnit::Percent);
-    if (markAt(j, degreeSign)) {
-      if (wordAt(j + 1, U"c")) return take(n, j + 2, PrintedUnit::Celsius);
-      return take(n, j + (wordAt(j + 1, U"f") ? 2 : 1), PrintedUnit::Other);
-    }
-    if (markAt(j, ohmSign)) return take(n, j + 1, PrintedUnit::Other);
-    if (wordAt(j, U"m") && markAt(j + 1, ohmSign)) return take(n, j + 2, PrintedUnit::MilliOhm);
-    if (bareAt(j) && in_[j].value == 1 && markAt(j + 1, U'/') && (wordAt(j + 2, U"min") || unitAt(j + 2, PrintedUnit::Other)))
-      return take(n, j + 3, PrintedUnit::Rpm);
-    if (j >= in_.size()) return false;
-    if (perMinute(j)) return take(n, j + 3, PrintedUnit::Rpm);
-    // "48⏎V": a unit on a line of its own, or on the same.
-    std::size_t at = isMark(in_[j], U'\n') ? j + 1 : j;
-    const UnitWord* unit = at < in_.size() && isWord(in_[at]) ? unitOf(in_[at].word) : nullptr;
-    if (unit == nullptr) return false;
-    const bool split = at > j;
-    if (split && (unit->unit == PrintedUnit::Other || unit->unit == PrintedUnit::CRate || unit->unit == PrintedUnit::Series || unit->unit == PrintedUnit::Parallel))
-      return false;
-    if (split && at + 1 < in_.size() && in_[at + 1].glued && isWord(in_[at + 1])) return false;
-    if (at + 1 < in_.size() && in_[at + 1].glued && in_[at + 1].kind == Item::Kind::Name) return false;
-    // "von 20 a 60 V": a preposition, where a range is opened and a number with another unit follows.
-    if (unit->printed == U"a" && opensRange() && numberAt(at + 1)) return false;
-    n.value *= unit->scale;
-    n.scaleOfUnit = unit->scale;
-    n.ungrouped *= unit->scale;
-    n.ac = unit->ac;
-    n.dc = unit->dc;
-    const PrintedUnit meant = unit->unit == PrintedUnit::Series && !isHan(unit->printed.front()) ? PrintedUnit::Second : unit->unit;
-    return take(n, at + 1, meant);
-  }
-  bool take(Item n, std::size_t next, PrintedUnit unit) {
-    n.unit = unit;
-    n.end = in_[next - 1].end;
-    // "12 km/h", "8 Wh/km": something else altogether.
-    if (markAt(next, U'/') && in_[next].glued && next + 1 < in_.size() && isWord(in_[next + 1]) && in_[next + 1].glued &&
-        (wordAt(next + 1, U"km") || wordAt(next + 1, U"h") || wordAt(next + 1, U"min") || wordAt(next + 1, U"mi"))) {
-      if (unit == PrintedUnit::Rpm || wordAt(next + 1, U"min")) n.unit = PrintedUnit::Rpm;
-      else n.unit = PrintedUnit::Other;
-      n.end = in_[next + 1].end;
-      next += 2;
-    }
-    out_.push_back(n);
-    i_ = next;
-    return true;
-  }
-  bool unitAt(std::size_t i, PrintedUnit unit) const { return i < in_.size() && isNumber(in_[i]) && in_[i].unit == unit; }
-  bool perMinute(std::size_t j) const {
-    static constexpr std::u32string_view turns[] = {U"u", U"tr", U"r", U"obr", U"ob", U"giri", U"rev", U"t", U"umdr", U"omw", U"g"};
-    return std::any_of(std::begin(turns), std::end(turns), [&](std::u32string_view t) { return wordAt(j, t); }) && markAt(j + 1, U'/') &&
-           (wordAt(j + 2, U"min") || wordAt(j + 2, U"m"));
-  }
-  bool opensRange() const {
-    static constexpr std::u32string_view openers[] = {U"de", U"da", U"von", U"from", U"od", U"van", U"entre", U"between"};
-    return !out_.empty() && isWord(out_.back()) &&
-           std::any_of(std::begin(openers), std::end(openers), [&](std::u32string_view o) { return out_.back().word == o; });
-  }
-
   /// "24 000 mAh", "1 150 Wh": a bare figure, one space, three figures and a unit.
   bool thousands() {
     if (!bareAt(i_) || !numberAt(i_ + 1) || in_[i_ + 1].glued || in_[i_].value >= 1000 || in_[i_].value < 1) return false;
     const Item& next = in_[i_ + 1];
     if (next.begin - in_[i_].end > 3 || std::floor(in_[i_].value) != in_[i_].value) return false;
     const double scale = next.unit == PrintedUnit::AmpereHour ? 1e-3 : 1.0;
-    const bool countable = next.unit == PrintedUnit::AmpereHour || next.unit == PrintedUnit::WattHour || next.unit == PrintedUnit::Watt || next.unit == PrintedUnit::Rpm;
+    const bool countable = next.unit == PrintedUnit::AmpereHour || next.unit == PrintedUnit::WattHour || next.unit == PrintedUnit::Watt ||
+                           next.unit == PrintedUnit::Rpm;
     if (!countable || next.value >= 1000 * scale || next.low || next.value < 0 || digitsIn(next) != 3) return false;
     Item n = next;
     n.value = in_[i_].value * 1000 * scale + next.value;
@@ -191,7 +61,7 @@ class Composer {
     Item n = in_[j + 1];
     n.begin = in_[i_].begin;
     n.glued = in_[i_].glued;
-    if (n.unit == PrintedUnit::None || n.unit == PrintedUnit::Other || in_[i_].value < 1 || in_[i_].value > 40) n.kind = Item::Kind::Name;
+    if (n.unit == PrintedUnit::None || !isElectric(n.unit) || in_[i_].value < 1 || in_[i_].value > 40) n.kind = Item::Kind::Name;
     n.times = static_cast<int>(in_[i_].value);
     out_.push_back(n);
     i_ = j + 2;
@@ -279,7 +149,8 @@ class Composer {
     if (!numberAt(first) || in_[first].low) return false;
     const std::size_t arrow = arrowAt(first + 1);
     std::size_t next = rangeMarkAt(first + 1);
-    if (arrow != 0 && numberAt(arrow) && in_[first].unit == PrintedUnit::Volt && in_[arrow].unit == PrintedUnit::Volt) return conversion(first, arrow);
+    if (arrow != 0 && numberAt(arrow) && in_[first].unit == PrintedUnit::Volt && in_[arrow].unit == PrintedUnit::Volt)
+      return conversion(first, arrow);
     if (next == 0 && minus && markAt(first + 1, U'+')) next = first + 2;  // "-40+105 °C"
     if (next == 0) return false;
     bool second = false;
@@ -292,12 +163,15 @@ class Composer {
     if (!numberAt(next) || in_[next].low || in_[next].unit == PrintedUnit::None) return false;
     const Item& a = in_[first];
     const Item& b = in_[next];
-    if (a.unit != PrintedUnit::None && a.unit != b.unit && !(a.unit == PrintedUnit::Percent && b.unit == PrintedUnit::Percent)) return false;
+    if (a.unit != PrintedUnit::None && a.unit != b.unit && !(a.unit == PrintedUnit::Percent && b.unit == PrintedUnit::Percent))
+      return false;
     const bool celsius = b.unit == PrintedUnit::Celsius || (minus && b.unit == PrintedUnit::CRate);
     if (b.unit == PrintedUnit::Series || b.unit == PrintedUnit::Parallel || b.unit == PrintedUnit::CellSize) return false;
-    const bool ranged = b.unit == PrintedUnit::Volt || b.unit == PrintedUnit::Ampere || celsius || b.unit == PrintedUnit::Hertz || b.unit == PrintedUnit::Percent ||
-                        b.unit == PrintedUnit::Other || b.unit == PrintedUnit::Watt || b.unit == PrintedUnit::AmpereHour || b.unit == PrintedUnit::Rpm ||
-                        b.unit == PrintedUnit::CRate || b.unit == PrintedUnit::Second;
+    const bool ranged = b.unit == PrintedUnit::Volt || b.unit == PrintedUnit::Ampere || celsius || b.unit == PrintedUnit::Hertz ||
+                        b.unit == PrintedUnit::Percent || b.unit == PrintedUnit::Other || b.unit == PrintedUnit::Kilometre ||
+                        b.unit == PrintedUnit::Hour || b.unit == PrintedUnit::Year || b.unit == PrintedUnit::Watt ||
+                        b.unit == PrintedUnit::AmpereHour || b.unit == PrintedUnit::Rpm || b.unit == PrintedUnit::CRate ||
+                        b.unit == PrintedUnit::Second;
     if (!ranged) return false;
     double low = a.unit == PrintedUnit::None ? a.value * b.scaleOfUnit : a.value;
     double high = b.value;
@@ -342,7 +216,9 @@ class Composer {
     if (!bareAt(i_)) return false;
     std::size_t j = i_;
     while (bareAt(j) && (markAt(j + 1, U'/') || markAt(j + 1, U',')) && numberAt(j + 2)) j += 2;
-    if (j == i_ || bareAt(j) || (in_[j].unit != PrintedUnit::Volt && in_[j].unit != PrintedUnit::Hertz && in_[j].unit != PrintedUnit::Percent && in_[j].unit != PrintedUnit::CRate))
+    if (j == i_ || bareAt(j) ||
+        (in_[j].unit != PrintedUnit::Volt && in_[j].unit != PrintedUnit::Hertz && in_[j].unit != PrintedUnit::Percent &&
+         in_[j].unit != PrintedUnit::CRate))
       return false;
     for (std::size_t k = i_; k <= j; ++k) {
       Item n = in_[k];
@@ -400,7 +276,8 @@ class Composer {
       if (name && in_[i].glued && !apart) in_[i].damaged = true;
       if (sign && in_[i].unit != PrintedUnit::Celsius) in_[i].damaged = true;
       if (j == i || j == 0 || !isNumber(in_[j - 1]) || isMark(in_[j], U'\n')) continue;
-      const bool bare = in_[j - 1].unit == PrintedUnit::None || in_[j - 1].unit == PrintedUnit::Series || in_[j - 1].unit == PrintedUnit::Second;
+      const bool bare =
+          in_[j - 1].unit == PrintedUnit::None || in_[j - 1].unit == PrintedUnit::Series || in_[j - 1].unit == PrintedUnit::Second;
       if ((sign && in_[i].unit != PrintedUnit::Celsius) || (bare && in_[i].glued && !apart && in_[i].unit != PrintedUnit::Parallel)) {
         in_[i].damaged = true;
         in_[j - 1].damaged = true;
@@ -408,11 +285,12 @@ class Composer {
     }
     // "4S V": a figure in the dress of a letter.
     for (std::size_t i = 0; i + 1 < in_.size(); ++i)
-      if (isNumber(in_[i]) && (in_[i].unit == PrintedUnit::Series || in_[i].unit == PrintedUnit::Second) && isWord(in_[i + 1]) && unitOf(in_[i + 1].word) != nullptr)
+      if (isNumber(in_[i]) && (in_[i].unit == PrintedUnit::Series || in_[i].unit == PrintedUnit::Second) && isWord(in_[i + 1]) &&
+          unitOf(in_[i + 1].word) != nullptr)
         in_[i].damaged = true;
     for (std::size_t i = 0; i + 1 < in_.size(); ++i)
-      if (isNumber(in_[i]) && (in_[i].unit == PrintedUnit::Series || in_[i].unit == PrintedUnit::Second) && isNumber(in_[i + 1]) && in_[i + 1].glued &&
-          in_[i + 1].unit != PrintedUnit::Parallel && !in_[i].designation)
+      if (isNumber(in_[i]) && (in_[i].unit == PrintedUnit::Series || in_[i].unit == PrintedUnit::Second) && isNumber(in_[i + 1]) &&
+          in_[i + 1].glued && in_[i + 1].unit != PrintedUnit::Parallel && !in_[i].designation)
         in_[i].damaged = in_[i + 1].damaged = true;
   }
 
@@ -420,11 +298,13 @@ class Composer {
   void resolve() {
     for (Item& n : in_) {
       if (!isNumber(n) || !n.grouped) continue;
-      const bool whole = (n.unit == PrintedUnit::AmpereHour && n.scaleOfUnit < 1) || n.unit == PrintedUnit::Rpm || (n.unit == PrintedUnit::Ampere && n.scaleOfUnit < 1) ||
-                         n.unit == PrintedUnit::MicroFarad;
+      const bool whole = (n.unit == PrintedUnit::AmpereHour && n.scaleOfUnit < 1) || n.unit == PrintedUnit::Rpm ||
+                         (n.unit == PrintedUnit::Ampere && n.scaleOfUnit < 1) || n.unit == PrintedUnit::MicroFarad ||
+                         n.unit == PrintedUnit::Cycle;
       if (whole) {
         n.grouped = false;
-      } else if (n.unit == PrintedUnit::Volt || n.unit == PrintedUnit::AmpereHour || n.unit == PrintedUnit::Ampere || n.unit == PrintedUnit::CRate) {
+      } else if (n.unit == PrintedUnit::Volt || n.unit == PrintedUnit::AmpereHour || n.unit == PrintedUnit::Ampere ||
+                 n.unit == PrintedUnit::CRate) {
         // "3.650 V" has decimals; "1,000 V" cannot be told.
         if (std::abs(n.ungrouped - std::round(n.ungrouped)) > 1e-9) n.grouped = false;
         std::swap(n.value, n.ungrouped);
@@ -432,14 +312,11 @@ class Composer {
     }
   }
 
-  std::vector<Item> in_, out_;
-  const WordTable& words_;
-  std::size_t i_ = 0;
   bool taken_ = false;
 };
 
 }  // namespace
 
-std::vector<Item> composed(std::vector<Item> raw, const WordTable& words) { return Composer(std::move(raw), words).all(); }
+std::vector<Item> withForms(std::vector<Item> items) { return Forms(std::move(items)).all(); }
 
 }  // namespace usherwright::label

@@ -1,0 +1,166 @@
+// Units behind a space or before their number, phrases, serial numbers.
+#include <algorithm>
+
+#include "core/label/passes.h"
+
+namespace usherwright::label {
+namespace {
+
+class Units : Passes<Units> {
+  friend class Passes<Units>;
+
+ public:
+  Units(std::vector<Item> raw, const WordTable& words) : Passes(std::move(raw)), words_(words) {}
+
+  std::vector<Item> all() {
+    run(&Units::unitBefore);
+    run(&Units::unit);
+    run(&Units::phrase);
+    run(&Units::serial);
+    return std::move(in_);
+  }
+
+ private:
+  /// Phrases of several words, the longest first. Between them stand spaces, a line's end, hyphens, points or strokes.
+  bool phrase() {
+    if (!isWord(in_[i_])) return false;
+    std::size_t best = 0;
+    WordMeaning meaning;
+    std::u32string joined = in_[i_].word;
+    std::size_t j = i_ + 1;
+    for (std::size_t n = 1; n < words_.longestPhrase(); ++n) {
+      if (j < in_.size() && in_[j].kind == Item::Kind::Mark && joins(in_[j]) && (in_[j].glued || in_[j].mark == U'\n')) ++j;
+      if (j >= in_.size() || !isWord(in_[j])) break;
+      joined += U' ' + in_[j].word;
+      ++j;
+      if (const WordMeaning* found = words_.find(joined)) {
+        best = j;
+        meaning = *found;
+      }
+    }
+    if (best == 0) return false;
+    Item w = in_[i_];
+    w.end = in_[best - 1].end;
+    w.meaning = meaning;
+    w.understood = true;
+    w.word = joined;
+    out_.push_back(w);
+    i_ = best;
+    return true;
+  }
+  static bool joins(const Item& i) {
+    return i.mark == U'-' || i.mark == U'/' || i.mark == U'.' || i.mark == U'_' || i.mark == U'\'' || i.mark == U'\n';
+  }
+
+  /// Behind "S/N" and its like the next run of characters is a name; the rest of the line is not trusted either.
+  bool serial() {
+    if (!isWord(in_[i_])) return false;
+    const bool serial = in_[i_].meaning.senses.has(Sense::Serial);
+    if (!serial && !in_[i_].meaning.senses.has(Sense::Model)) return false;
+    out_.push_back(in_[i_++]);
+    while (i_ < in_.size() && in_[i_].kind == Item::Kind::Mark && in_[i_].mark != U'\n') out_.push_back(in_[i_++]);
+    bool first = true;
+    while (i_ < in_.size() && !isMark(in_[i_], U'\n')) {
+      Item next = in_[i_];
+      if (serial && isNumber(next) && (first || next.glued)) {
+        next.kind = Item::Kind::Name;
+      } else {
+        next.underSerial = serial || first || next.glued;
+        first = first && isWord(next) && !next.understood;
+        if (!serial && !first && !next.glued && isWord(next)) break;
+      }
+      if (isNumber(next) || next.kind == Item::Kind::Name) first = false;
+      out_.push_back(next);
+      ++i_;
+    }
+    return true;
+  }
+
+  /// "Over-voltage (mV): 4250", as settings are listed: the unit stands in brackets before its number.
+  bool unitBefore() {
+    if (!markAt(i_, U'(') && !markAt(i_, U'[')) return false;
+    if (i_ + 2 >= in_.size() || !isWord(in_[i_ + 1]) || !(markAt(i_ + 2, U')') || markAt(i_ + 2, U']'))) return false;
+    const UnitWord* unit = unitOf(in_[i_ + 1].word);
+    std::size_t j = i_ + 3;
+    while (j < in_.size() && (markAt(j, U':') || markAt(j, U'=') || markAt(j, U'|'))) ++j;
+    if (unit == nullptr || !isElectric(unit->unit) || !bareAt(j)) return false;
+    if (j + 1 < in_.size() && isWord(in_[j + 1]) && unitOf(in_[j + 1].word) != nullptr) return false;
+    Item n = in_[j];
+    n.unit = unit->unit;
+    n.value *= unit->scale;
+    n.ungrouped *= unit->scale;
+    n.scaleOfUnit = unit->scale;
+    out_.push_back(n);
+    i_ = j + 1;
+    return true;
+  }
+
+  /// "48 V", "12 伏", "45 °C", "275 U/min", "22 AMAX".
+  bool unit() {
+    if (!bareAt(i_)) return false;
+    Item n = in_[i_];
+    std::size_t j = i_ + 1;
+    if (markAt(j, U'%')) return take(n, j + 1, PrintedUnit::Percent);
+    if (markAt(j, degreeSign)) {
+      if (wordAt(j + 1, U"c")) return take(n, j + 2, PrintedUnit::Celsius);
+      return take(n, j + (wordAt(j + 1, U"f") ? 2 : 1), PrintedUnit::Other);
+    }
+    if (markAt(j, ohmSign)) return take(n, j + 1, PrintedUnit::Other);
+    if (wordAt(j, U"m") && markAt(j + 1, ohmSign)) return take(n, j + 2, PrintedUnit::MilliOhm);
+    if (bareAt(j) && in_[j].value == 1 && markAt(j + 1, U'/') && (wordAt(j + 2, U"min") || unitAt(j + 2, PrintedUnit::Hour)))
+      return take(n, j + 3, PrintedUnit::Rpm);
+    if (j >= in_.size()) return false;
+    if (perMinute(j)) return take(n, j + 3, PrintedUnit::Rpm);
+    // "48⏎V": a unit on a line of its own, or on the same.
+    std::size_t at = isMark(in_[j], U'\n') ? j + 1 : j;
+    const UnitWord* unit = at < in_.size() && isWord(in_[at]) ? unitOf(in_[at].word) : nullptr;
+    if (unit == nullptr) return false;
+    const bool split = at > j;
+    if (split && (!isElectric(unit->unit))) return false;
+    if (split && at + 1 < in_.size() && in_[at + 1].glued && isWord(in_[at + 1])) return false;
+    if (at + 1 < in_.size() && in_[at + 1].glued && in_[at + 1].kind == Item::Kind::Name) return false;
+    // "von 20 a 60 V": a preposition, where a range is opened and a number with another unit follows.
+    if (unit->printed == U"a" && opensRange() && numberAt(at + 1)) return false;
+    n.value *= unit->scale;
+    n.scaleOfUnit = unit->scale;
+    n.ungrouped *= unit->scale;
+    n.ac = unit->ac;
+    n.dc = unit->dc;
+    const PrintedUnit meant = unit->unit == PrintedUnit::Series && !isHan(unit->printed.front()) ? PrintedUnit::Second : unit->unit;
+    return take(n, at + 1, meant);
+  }
+  bool take(Item n, std::size_t next, PrintedUnit unit) {
+    n.unit = unit;
+    n.end = in_[next - 1].end;
+    // "12 km/h", "8 Wh/km": something else altogether.
+    if (markAt(next, U'/') && in_[next].glued && next + 1 < in_.size() && isWord(in_[next + 1]) && in_[next + 1].glued &&
+        (wordAt(next + 1, U"km") || wordAt(next + 1, U"h") || wordAt(next + 1, U"min") || wordAt(next + 1, U"mi"))) {
+      if (unit == PrintedUnit::Rpm || wordAt(next + 1, U"min")) n.unit = PrintedUnit::Rpm;
+      else n.unit = PrintedUnit::Other;
+      n.end = in_[next + 1].end;
+      next += 2;
+    }
+    out_.push_back(n);
+    i_ = next;
+    return true;
+  }
+  bool perMinute(std::size_t j) const {
+    static constexpr std::u32string_view turns[] = {U"u", U"tr", U"r", U"obr", U"ob", U"giri", U"rev", U"t", U"umdr", U"omw", U"g"};
+    return std::any_of(std::begin(turns), std::end(turns), [&](std::u32string_view t) { return wordAt(j, t); }) && markAt(j + 1, U'/') &&
+           (wordAt(j + 2, U"min") || wordAt(j + 2, U"m"));
+  }
+  bool opensRange() const {
+    static constexpr std::u32string_view openers[] = {U"de", U"da", U"von", U"from", U"od", U"van", U"entre", U"between"};
+    return !out_.empty() && isWord(out_.back()) &&
+           std::any_of(std::begin(openers), std::end(openers), [&](std::u32string_view o) { return out_.back().word == o; });
+  }
+
+  const WordTable& words_;
+};
+
+}  // namespace
+
+std::vector<Item> withUnits(std::vector<Item> raw, const WordTable& words) { return Units(std::move(raw), words).all(); }
+std::vector<Item> composed(std::vector<Item> raw, const WordTable& words) { return withForms(withUnits(std::move(raw), words)); }
+
+}  // namespace usherwright::label
