@@ -59,17 +59,14 @@ class Units : Passes<Units> {
     if (!serial && !in_[i_].meaning.senses.has(Sense::Model)) return false;
     out_.push_back(in_[i_++]);
     while (i_ < in_.size() && in_[i_].kind == Item::Kind::Mark && in_[i_].mark != U'\n') out_.push_back(in_[i_++]);
-    bool first = true;
+    bool began = false, run = true;  // the run of characters that is the number itself
     while (i_ < in_.size() && !isMark(in_[i_], U'\n')) {
       Item next = in_[i_];
-      if (serial && isNumber(next) && (first || next.glued)) {
-        next.kind = Item::Kind::Name;
-      } else {
-        next.underSerial = serial || first || next.glued;
-        first = first && isWord(next) && !next.understood;
-        if (!serial && !first && !next.glued && isWord(next)) break;
-      }
-      if (isNumber(next) || next.kind == Item::Kind::Name) first = false;
+      run = run && (!began || next.glued);
+      if (run) began = began || next.kind != Item::Kind::Word || !next.understood;
+      if (!serial && !run) break;
+      if (run && serial && isNumber(next)) next.kind = Item::Kind::Name;
+      else next.underSerial = true;
       out_.push_back(next);
       ++i_;
     }

@@ -129,14 +129,15 @@ class Binder {
     const std::size_t first = breakFrom(from, to);
     if (first == to) return shared(k, from, to);
     const Senses words = said(from, first);
-    const bool onlyLineEnd = isMark(items_[first], U'\n') && !anyWord(first, to);
+    const bool onlyLineEnd = (isMark(items_[first], U'\n') || isMark(items_[first], U'|')) && !anyWord(first, to);
     if (first > from && colonAt(first - 1)) {
       before(k + 1, from);
       if (onlyLineEnd) out_[k + 1].near.add(words);
       return;
     }
     before(k + 1, first);
-    if (isMark(items_[first], U'\n') && leads(words)) lineEnd(k, words, onlyLineEnd);
+    const bool parts = isMark(items_[first], U'\n') || (isMark(items_[first], U'|') && leading_[k]);
+    if (parts && leads(words)) lineEnd(k, words, onlyLineEnd);
     else behind(k, to);
   }
 
@@ -161,6 +162,13 @@ class Binder {
 
   /// Nothing but words between two numbers: by what touches, by a colon, by what fits, by how the clause is built.
   void shared(std::size_t k, std::size_t from, std::size_t to) {
+    if (tornIn(from, to)) {
+      out_[k].maybe.add(said(from, to));
+      out_[k + 1].maybe.add(said(from, to));
+      out_[k].strange = out_[k + 1].strange = true;
+      leading_[k + 1] = leading_[k];
+      return;
+    }
     // "20A放电 充电5A", "22AMAX 48V": what touches belongs together; what touches both is Chinese, and said of the next.
     std::size_t mine = from;
     std::size_t letters = 0;

@@ -33,12 +33,13 @@ class Lexer : Chunks {
   /// A stroke divides what it stands between with spaces on both sides, or on none behind a unit; else it is a speck.
   bool speck() const {
     const bool before = gluedAt(i_);
-    if (at(i_) == U'-') return !before && isLatin(at(i_ + 1));
+    if (at(i_) == U'-') return (!before && isLatin(at(i_ + 1))) || (before && isHan(at(i_ - 1)) && isHan(at(i_ + 1)));
     if (at(i_) != U'|') return false;
     const bool after = !isBlank(at(i_ + 1)) && at(i_ + 1) != U'\n';
     const auto letter = [](char32_t c) { return isLatin(c) || isHan(c); };
     if (before != after) return true;
     if (before && letter(at(i_ - 1)) && isDigit(at(i_ + 1)) && !behindUnit()) return true;
+    if (before && letter(at(i_ - 1)) && at(i_ + 1) == U'-' && letter(at(i_ + 2))) return true;
     if (!before || !letter(at(i_ - 1)) || !letter(at(i_ + 1))) return false;
     std::size_t left = i_, right = i_ + 1;
     while (left > 0 && letter(at(left - 1))) --left;
@@ -47,7 +48,7 @@ class Lexer : Chunks {
     const Item a = word(left, i_), b = word(i_ + 1, right);
     if (!a.understood || !b.understood || a.word.size() < 3 || b.word.size() < 3) return true;
     WordMeaning whole;
-    return words_.understand(a.word + b.word, whole);  // "Laad|stroom"
+    return words_.understand(a.word + b.word, whole) || words_.find(a.word + U' ' + b.word) != nullptr;  // "Laad|stroom"
   }
 
   /// Whether the letters before this place hang on a figure: "48V|".
@@ -61,7 +62,7 @@ class Lexer : Chunks {
     if (speck()) {
       // In the middle of a word it tears it.
       const auto letter = [](char32_t c) { return isLatin(c) || isHan(c); };
-      if (at(i_) == U'|' && ((gluedAt(i_) && letter(at(i_ - 1)) && !behindUnit()) || letter(at(i_ + 1))))
+      if ((at(i_) == U'|' || isHan(at(i_ + 1))) && ((gluedAt(i_) && letter(at(i_ - 1)) && !behindUnit()) || letter(at(i_ + 1))))
         out_.push_back(item(Item::Kind::Name, i_, i_ + 1));
       ++i_;
       return;

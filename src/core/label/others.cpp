@@ -1,4 +1,6 @@
 // What the other figures of a label mean.
+#include <cmath>
+
 #include "core/label/meanings.h"
 
 namespace usherwright::label {
@@ -39,7 +41,7 @@ Guess watts(const Item& n, const Senses& w) {
 Guess counts(const Item& n, const Senses& w, const Whole& whole) {
   const bool series = n.unit == PrintedUnit::Series;
   const M meaning = series ? M::SeriesCount : M::ParallelCount;
-  if (n.value < 1 || n.value > (series ? 40 : 60)) return noUse("no number of cells");
+  if (n.value != std::floor(n.value) || n.tolerance || n.value < 1 || n.value > (series ? 40 : 60)) return noUse("no number of cells");
   if (n.designation) return sure(meaning, "in a cell designation");
   if (whole.subject == LabelSubject::Pack && series && !whole.layout && !whole.otherVolts)
     return likely(meaning, "“S” without volts or a count in parallel", look);

@@ -92,7 +92,7 @@ class Volts {
     if (n_.times > 1) return ask(M::NameplateVoltage, "several times these volts", meterOnPack);
     if (n_.grouped) return ask(M::NameplateVoltage, "thousands or decimals?", look);
     if (n_.low) return ask(M::NameplateVoltage, "a range", meterOnPack);
-    if (isClassVoltage(v_) || said({Sense::Nominal, Sense::Voltage, Sense::Only})) return sure(M::NameplateVoltage, reason);
+    if (isClassVoltage(v_) || said({Sense::Nominal, Sense::Only})) return sure(M::NameplateVoltage, reason);
     return whole_.layout || isNominal() ? sure(M::NameplateVoltage, "nominal volts of a usual number of cells")
                                         : likely(M::NameplateVoltage, "an unusual figure for a pack", meterOnPack);
   }
@@ -167,7 +167,7 @@ class Volts {
     if (is(Sense::Max)) return v_ >= 3.6 ? sure(M::ChargeVoltage, "the most for a cell") : ask(M::ChargeVoltage, "a maximum", look);
     if (n_.low) return ask(M::NameplateVoltage, "from empty to full", look);
     if (v_ >= 4.15) return ask(M::ChargeVoltage, "usual for a full cell", look);
-    if (v_ < 3.0 && !is(Sense::Nominal) && std::abs(v_ - 1.2) > 0.01 && std::abs(v_ - 2.4) > 0.11)
+    if (v_ < 3.0 && !is(Sense::Nominal) && std::abs(v_ - 1.2) > 0.01 && std::abs(v_ - 2.35) > 0.06)
       return ask(M::Cutoff, "low for a cell", look);
     return sure(M::NameplateVoltage, "usual volts of a cell");
   }
