@@ -75,7 +75,8 @@ const std::vector<Shot>& shots() {
          w.openDemo();
          w.goToStation(Station::Bike);
          w.findChild<QPlainTextEdit*>(QStringLiteral("label-text"))
-             ->setPlainText(QStringLiteral("Akku 36 V 10,4 Ah 374 Wh 18A\nLadeschlussspannung 42 V\nS/N 36V10S2210\n\nCHARGER OUTPUT 546V l.5A KX-3617"));
+             ->setPlainText(QStringLiteral(
+                 "Akku 36 V 10,4 Ah 374 Wh 18A\nLadeschlussspannung 42 V\nS/N 36V10S2210\n\nCHARGER OUTPUT 546V l.5A KX-3617"));
        }},
       {"bike-places",
        [](MainWindow& w) {
@@ -386,7 +387,10 @@ const std::vector<Shot>& shots() {
        [](MainWindow& w) {
          w.resize(1100, 700);
          w.openDemo();
+         w.look().setTheme(Theme::Night);
          w.goToStation(Station::Bike);
+         w.findChild<QPlainTextEdit*>(QStringLiteral("label-text"))
+             ->setPlainText(QStringLiteral("CONTROLLER 48V 2OA\nUnter-Spannung 41V Rated 12A max 25A phase 60A\nKX-4820 S/N 2210"));
        }},
       {"small-charging", [](MainWindow& w) {
          w.resize(1100, 700);

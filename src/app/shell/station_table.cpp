@@ -23,9 +23,10 @@ std::span<const StationRow> stationTable() {
   static constexpr std::array rows{
       StationRow{
           Station::Bike, 1, &made<BikeStation>,
-          "Begin with what is printed. Type or paste the label of the controller; each rating it holds becomes a button, "
-          "and a click enters it, marked as read from a label. Where a label can mean several packs, the measurement that settles "
-          "it is named; enter the reading below it.\n\n"
+          "Begin with what is printed. Type or paste the labels of the controller, packs, chargers and parts, an empty line between two. "
+          "What is "
+          "sure is entered by Ctrl+Enter or one by one, what is likely when you confirm it; what is in doubt says what would settle it, "
+          "and what was not read is shown. Enter meter readings below.\n\n"
           "Places gives each pack its place and each lead its length. Need turns rides into Wh. Evidence keeps contradicting values side "
           "by side, writes the questions for the seller, and holds claims against what can be. Measure next (F3) ranks every unproven "
           "value by what it moves.\n\n"

@@ -7,6 +7,7 @@
 #include "core/assess/figures.h"
 #include "core/assess/rules/rule.h"
 #include "core/plan/edit.h"
+#include "core/quantity/text.h"
 
 namespace usherwright {
 namespace {
@@ -69,7 +70,7 @@ void applyAcceptances(const Plan& plan, std::vector<Finding>& findings) {
     if (found == plan.accepted.end() || f.severity != Severity::Mind) continue;
     const Acceptance& given = found->second;
     const std::vector<std::string> about = fieldsOf(f);
-    const bool whole = rules::saysSomething(given.reason, 1) && !given.when.empty() && given.headline > 0;
+    const bool whole = saysSomething(given.reason, 1) && !given.when.empty() && given.headline > 0;
     const bool same = std::all_of(about.begin(), about.end(), [&](const std::string& field) {
       return std::find(given.fields.begin(), given.fields.end(), field) != given.fields.end();
     });

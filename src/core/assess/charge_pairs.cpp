@@ -23,13 +23,13 @@ struct Pairs {
   std::optional<CurrentLimit> limit(std::size_t k) const {
     const Pack& p = plan.packs[k];
     std::vector<CurrentLimit> limits;
-    if (p.bms.charge && p.bms.present.value_or(true)) limits.push_back({"bms", *p.bms.charge});
+    if (p.bms.charge && countsAsFitted(p.bms)) limits.push_back({"bms", *p.bms.charge});
     if (f.packs[k].model.cellCharge) limits.push_back({"cells", *f.packs[k].model.cellCharge});
     const auto lead = parseWireSize(p.chargeLeadSize);
     if (const ConnectorClass* c = catalogue.connector(p.chargePort))
       limits.push_back({"port", c->id == "round-3pin" && lead && lead->area < thinPin ? thinPinCurrent : c->continuous});
     if (const auto rating = chargeLeadRating(plan, p)) limits.push_back({"lead", *rating});
-    if (p.chargeFuse.rating && p.chargeFuse.present.value_or(true)) limits.push_back({"fuse", *p.chargeFuse.rating});
+    if (p.chargeFuse.rating && countsAsFitted(p.chargeFuse)) limits.push_back({"fuse", *p.chargeFuse.rating});
     return smallestLimit(limits);
   }
 

@@ -142,15 +142,15 @@ Passport passportOf(const Plan& plan, const Assessment& assessment, std::size_t 
   Known<Ampere> give = p.bms.continuous;
   if (m.continuous) give = give ? std::min(*give, *m.continuous) : *m.continuous;
   line("gives at most", give ? n(give->value()) + " A for long" : "not known yet");
-  line("fuse", p.fuse.present.value_or(true) && p.fuse.rating
+  line("fuse", countsAsFitted(p.fuse) && p.fuse.rating
                    ? fmt::format("{} A{}", n(p.fuse.rating->value()),
                                  p.fuse.dcVoltage ? fmt::format(", {} V DC", n(p.fuse.dcVoltage->value())) : "")
                    : "none known");
-  line("BMS", p.bms.present.value_or(true) ? fmt::format("{}{}", p.bms.name.empty() ? "fitted" : p.bms.name,
-                                                         !p.bms.port                        ? ", charge port not known"
-                                                         : *p.bms.port == BmsPort::Separate ? ", separate charge port"
-                                                                                            : ", common port")
-                                           : "none");
+  line("BMS", countsAsFitted(p.bms) ? fmt::format("{}{}", p.bms.name.empty() ? "fitted" : p.bms.name,
+                                                  !p.bms.port                        ? ", charge port not known"
+                                                  : *p.bms.port == BmsPort::Separate ? ", separate charge port"
+                                                                                     : ", common port")
+                                    : "none");
   line("first charge", p.firstCharge.empty() ? "date: ____________" : p.firstCharge);
   if (p.capacityTests.empty()) {
     line("tests", "none logged: ____________");

@@ -1,5 +1,6 @@
 // The search: tables per cell and per voltage first, then twelve boards in the innermost loop.
 #include "core/assess/search.h"
+#include "core/quantity/text.h"
 
 #include <algorithm>
 #include <cmath>
@@ -58,7 +59,7 @@ class Search {
     g_.inside = Ohm(pack_.links) + Ohm(pack_.tails);
     g_.temperature = pack_.temperature.value_or(plan.ambient);
     g_.health = pack_.soh.value();
-    g_.competent = rules::saysSomething(pack_.competence);
+    g_.competent = saysSomething(pack_.competence);
     g_.tax = 1 + plan.tax.value_or(Coefficient(0)).value();
     g_.shipping = plan.shipping.value_or(Money(0)).value();
     g_.path = pathOutside(catalogue);

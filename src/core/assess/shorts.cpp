@@ -41,7 +41,7 @@ Ohm plugResistance(const Catalogue& catalogue, const std::string& id) {
   return c ? Ohm(c->perContact) * 2.0 : Ohm(0);
 }
 
-Ohm fuseResistance(const Fuse& fuse) { return fuse.rating && fuse.present.value_or(true) ? Ohm(fuseDrop / fuse.rating->value()) : Ohm(0); }
+Ohm fuseResistance(const Fuse& fuse) { return fuse.rating && countsAsFitted(fuse) ? Ohm(fuseDrop / fuse.rating->value()) : Ohm(0); }
 
 void addShorts(Figures& f, const Plan& plan, const Catalogue& catalogue) {
   const FrameView frame = frameOf(plan.bike);

@@ -28,7 +28,7 @@ Source beforePlug(const Plan& plan, const PackFigures& pack, std::size_t k) {
 ReceivingLimits limitsOf(const Pack& pack, const PackModel& model, const Catalogue& catalogue) {
   ReceivingLimits limits;
   limits.chargeLimit = chargeLimitCounted(pack, model);
-  if (pack.fuse.present.value_or(true)) limits.fuse = pack.fuse.rating;
+  if (countsAsFitted(pack.fuse)) limits.fuse = pack.fuse.rating;
   if (const ConnectorClass* c = catalogue.connector(pack.plug)) limits.plug = c->continuous;
   limits.cells = model.temperature;
   limits.facts = model.facts;
@@ -38,7 +38,7 @@ ReceivingLimits limitsOf(const Pack& pack, const PackModel& model, const Catalog
 }  // namespace
 
 Known<Ampere> chargeLimitOf(const Pack& pack, const PackModel& model) {
-  Known<Ampere> limit = pack.bms.present.value_or(true) ? pack.bms.charge : std::nullopt;
+  Known<Ampere> limit = countsAsFitted(pack.bms) ? pack.bms.charge : std::nullopt;
   if (model.cellCharge) limit = limit ? std::min(*limit, *model.cellCharge) : *model.cellCharge;
   return limit;
 }

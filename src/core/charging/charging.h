@@ -30,6 +30,7 @@ std::optional<StateOfCharge> socReached(Volt output, int series, const RestCurve
 /// One limit on the charge current, named.
 struct CurrentLimit {
   std::string element;  ///< "port", "lead", "bms", "cells", "fuse"
+  std::string_view shown() const { return element == "bms" ? std::string_view("BMS") : std::string_view(element); }
   Ampere limit;
 };
 /// The smallest; the first listed wins a tie. Empty if there is none.

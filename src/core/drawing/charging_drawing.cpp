@@ -21,9 +21,7 @@ Words wordsFor(const ChargeFigures& c) {
   if (!c.outputKnown) return {"not known yet", "read its label", Ink::Soft, -1};
   if (c.verdict == ChargeVerdict::Stop) return {"stop", fmt::format("+{} V per cell", formatNumber(c.excess.value(), 2)), Ink::Stop, 0};
   if (!c.currentOk)
-    return {"too much current",
-            fmt::format("{} allows {} A", c.limit->element == "bms" ? "BMS" : c.limit->element, formatNumber(c.limit->limit.value())),
-            Ink::Stop, 0};
+    return {"too much current", fmt::format("{} allows {} A", c.limit->shown(), formatNumber(c.limit->limit.value())), Ink::Stop, 0};
   const std::string soc = formatNumber(c.reached->value() * 100, 2) + " %";
   if (c.verdict == ChargeVerdict::Partial) return {"partial", "reaches " + soc, Ink::Mind, 1};
   if (!c.currentKnown) return {"right by volts", "its amperes are not known yet", Ink::Soft, -1};

@@ -86,11 +86,11 @@ struct Builder {
     const std::size_t first = out.size();
     Element& cells = add(ElementKind::Cells, index, p.id + "/cells", "cells of " + model.name, at + "/parallel", model.continuous);
     if (model.shortTime) shortRating(cells, model.shortTime, model.shortTimeFor);
-    if (p.bms.present.value_or(true)) {
+    if (countsAsFitted(p.bms)) {
       Element& bms = add(ElementKind::Bms, index, p.id + "/bms", "BMS of " + model.name, at + "/bms/continuous_A", p.bms.continuous);
       shortRating(bms, p.bms.peak, p.bms.peakTime);
     }
-    if (p.fuse.present.value_or(true))
+    if (countsAsFitted(p.fuse))
       add(ElementKind::Fuse, index, p.id + "/fuse", "fuse of " + model.name, at + "/fuse/rating_A", p.fuse.rating);
     add(ElementKind::Plug, index, p.id + "/plug", "plug of " + model.name, at + "/plug",
         plugRating(catalogue, p.plug, isClosed(plan.leadOf(p.id))));

@@ -46,7 +46,7 @@ std::optional<CellSize> flatSize(const std::string& form) {
 
 }  // namespace
 
-MilliOhm boardResistance(const Bms& bms) { return bms.present.value_or(true) ? bms.resistance.value_or(assumedBms) : MilliOhm(0); }
+MilliOhm boardResistance(const Bms& bms) { return countsAsFitted(bms) ? bms.resistance.value_or(assumedBms) : MilliOhm(0); }
 
 Derating derating(const Cell& cell) {
   if (cell.verified) return {1.0, 1.0};
@@ -111,7 +111,7 @@ PackModel packModel(const Pack& pack, const Cell& cell, Celsius ambient) {
   m.lowestUnderLoad = facts.minimumUnderLoad * s;
   m.restedEmpty = m.curve.points().front().voltage * s;
   m.label = m.nominal * m.rated;
-  if (pack.bms.present.value_or(true)) m.groupCutoff = pack.bms.cellCutoff.value_or(facts.minimumUnderLoad);
+  if (countsAsFitted(pack.bms)) m.groupCutoff = pack.bms.cellCutoff.value_or(facts.minimumUnderLoad);
   m.soc = pack.soc;
   const double trust = derating(cell).current;
   if (cell.continuous) m.continuous = *cell.continuous * (p * trust);

@@ -293,7 +293,7 @@ Plan withRoute(const Plan& plan) {
 
 Expected<Plan> withAcceptance(const Plan& plan, const std::string& key, const Acceptance& acceptance) {
   const std::string said = trimmed(acceptance.reason);
-  if (std::none_of(said.begin(), said.end(), [](unsigned char c) { return std::isalnum(c) || c >= 0x80; }))
+  if (!saysSomething(said, 1))
     return unexpected("reason", said.empty() ? "nothing" : inQuotes(said), "why this is acceptable, in a few words");
   if (acceptance.reason.size() > mostTextBytes)
     return unexpected("reason", fmt::format("{} characters", acceptance.reason.size()),

@@ -172,6 +172,12 @@ struct Bms {
   friend bool operator==(const Bms&, const Bms&) = default;
 };
 
+/// A fuse or a board that nobody said to be missing counts as there.
+template <class Part>
+bool countsAsFitted(const Part& part) {
+  return part.present.value_or(true);
+}
+
 struct Fuse {
   Known<bool> present;  ///< false: known to be missing
   Known<Ampere> rating;

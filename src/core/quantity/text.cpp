@@ -1,5 +1,7 @@
 #include "core/quantity/text.h"
 
+#include <cctype>
+
 #include <fmt/format.h>
 
 namespace usherwright {
@@ -99,6 +101,24 @@ std::string inQuotes(std::string_view text) {
     end = next;
   }
   return "\"" + visible(text.substr(0, end), Breaks::No) + "\"";
+}
+
+bool saysSomething(std::string_view text, int wanted) {
+  int words = 0;
+  int letters = 0;
+  int beyondAscii = 0;
+  for (std::size_t i = 0; i <= text.size(); ++i) {
+    const unsigned char c = i < text.size() ? static_cast<unsigned char>(text[i]) : ' ';
+    if (c >= 0x80 || std::isalnum(c)) {
+      ++letters;
+      beyondAscii += c >= 0x80;
+      continue;
+    }
+    if (letters >= 2) ++words;
+    if (beyondAscii >= 9) ++words;  // scripts that part their words by nothing
+    letters = beyondAscii = 0;
+  }
+  return words >= wanted;
 }
 
 }  // namespace usherwright

@@ -27,6 +27,10 @@ std::optional<std::string> strayIn(std::string_view text, Breaks breaks);
 /// The text without what does not belong there.
 std::string withoutStrays(std::string_view text, Breaks breaks);
 
+/// So many words of two letters or more; a long run of letters without spaces between words counts as many. A dot, a space
+/// or a single sign says nothing.
+bool saysSomething(std::string_view text, int words = 2);
+
 /// For a terminal: what does not belong in a note, and carriage returns, written as \xNN.
 std::string forTerminal(std::string_view text);
 

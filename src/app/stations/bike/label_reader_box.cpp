@@ -60,7 +60,8 @@ void LabelReaderBox::buildText(QHBoxLayout* row) {
   typed_->setFont(kit_.look.font(drawing::Face::SmallFigure));
   typed_->setStyleSheet(QStringLiteral("font-family: 'B612 Mono'; font-size: 13px;"));
   typed_->installEventFilter(this);
-  typed_->setFixedHeight(116);
+  typed_->setMinimumHeight(64);
+  typed_->setMaximumHeight(116);
   left->addWidget(typed_);
   auto* stuck = new QHBoxLayout;
   stuck->setSpacing(8);
@@ -83,7 +84,8 @@ void LabelReaderBox::buildAnswers(QHBoxLayout* row) {
   rows_->setContentsMargins(0, 0, 6, 0);
   rows_->setSpacing(4);
   QScrollArea* scroll = clearScroll(answers_);
-  scroll->setFixedHeight(116);
+  scroll->setMinimumHeight(64);
+  scroll->setMaximumHeight(116);
   right->addWidget(scroll);
   auto* foot = new QHBoxLayout;
   foot->setSpacing(8);

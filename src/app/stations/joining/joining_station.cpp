@@ -322,7 +322,7 @@ std::vector<EntrySection> JoiningStation::sections() const {
     QStringList list{at + QStringLiteral("soc")};
     runKeys(list, plan.leadOf(p.id));
     list << at + QStringLiteral("plug") << at + QStringLiteral("plug_live_side") << at + QStringLiteral("fuse/present");
-    if (p.fuse.present.value_or(true))
+    if (countsAsFitted(p.fuse))
       for (const char* key : {"fuse/rating_A", "fuse/dc_V", "fuse/breaking_A", "fuse/carry", "fuse/distance_mm", "fuse/built_in"})
         list << at + QLatin1String(key);
     out.push_back({QStringLiteral("Lead, plug and fuse: %1").arg(text(shownName(p))), list});

@@ -223,7 +223,7 @@ std::vector<EntrySection> PackStation::sections() const {
                                                                "fittings", "box_length_mm", "box_width_mm", "box_height_mm"})});
   out.push_back({QStringLiteral("How it was built"), of(pack, {"mixed_cells", "matched_by", "assembly", "accepted_on"})});
   QStringList bms = of(pack, {"bms/present"});
-  if (p.bms.present.value_or(true))
+  if (countsAsFitted(p.bms))
     bms += of(pack, {"bms/name", "bms/series", "bms/chemistry", "bms/continuous_A", "bms/peak_A", "bms/peak_s", "bms/charge_A",
                      "bms/cell_cutoff_V", "bms/balance_mA", "bms/resistance_mohm", "bms/port", "bms/senses_all_groups", "bms/cell_full_V",
                      "bms/charge_trip_A", "bms/trip_A", "bms/reconnects", "bms/charge_from_C", "bms/charge_to_C", "bms/discharge_to_C"});

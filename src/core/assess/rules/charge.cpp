@@ -145,8 +145,7 @@ void chg03(const Context& c, Findings& out) {
     const Charger& charger = c.plan.chargers[pair.charger];
     const PackModel& m = c.figures.packs[pair.pack].model;
     Finding f = begin(c, "CHG-03", Severity::Stop, pair, "output_A");
-    f.sentence = fmt::format("{} gives {}; the {} of {} {} {}.", shownName(charger), text(*charger.current),
-                             pair.limit->element == "bms" ? "BMS" : pair.limit->element, m.name,
+    f.sentence = fmt::format("{} gives {}; the {} of {} {} {}.", shownName(charger), text(*charger.current), pair.limit->shown(), m.name,
                              pair.limit->element == "cells" ? "allow" : "allows", text(pair.limit->limit));
     f.why = "Ports and leads melt slowly, cells age and plate; a BMS that trips on every charge is no limiter.";
     f.what = fmt::format("A charger of at most {} A.", formatNumber(std::floor(pair.limit->limit.value() * 100 + 1e-6) / 100));
@@ -289,8 +288,8 @@ void chg22(const Context& c, Findings& out) {
     const PackModel& m = c.figures.packs[k].model;
     // Each by itself may be too much already: then CHG-03 has said so.
     Finding f = finding({"CHG-22", Severity::Stop, Station::Charging, m.id, chargerPointer(last, "output_A")});
-    f.sentence = fmt::format("{} chargers are put to {}: together {}; its {} allows {}.", count, m.name, text(sum),
-                             limit->element == "bms" ? "BMS" : limit->element, text(limit->limit));
+    f.sentence = fmt::format("{} chargers are put to {}: together {}; its {} allows {}.", count, m.name, text(sum), limit->shown(),
+                             text(limit->limit));
     f.why = "Two chargers on one pack add up; no part in the way knows of the other.";
     f.what = "One at a time: take the others off this pack.";
     f.headline = sum / limit->limit;

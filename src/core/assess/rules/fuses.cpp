@@ -42,7 +42,7 @@ const Element* outlasted(const Context& c, std::size_t k, Ampere rating) {
   return nullptr;
 }
 
-bool isFitted(const Fuse& fuse) { return fuse.rating && fuse.present.value_or(true); }
+bool isFitted(const Fuse& fuse) { return fuse.rating && countsAsFitted(fuse); }
 
 }  // namespace
 
@@ -74,7 +74,7 @@ namespace {
 
 /// One fuse against its pack's full voltage and against what can flow there; `key` is "fuse" or "charge_fuse".
 void willItInterrupt(const Context& c, std::size_t k, const Fuse& fuse, const std::string& key, Findings& out) {
-  if (!fuse.present.value_or(true)) return;
+  if (!countsAsFitted(fuse)) return;
   const PackFigures& p = c.figures.packs[k];
   const bool main = key == "fuse";
   const Ampere own = p.shorts.toBreak;

@@ -151,7 +151,7 @@ void join17(const Context& c, Findings& out) {
 void join19(const Context& c, Findings& out) {
   for (const std::size_t k : pushedInto(c)) {
     const Pack& p = c.plan.packs[k];
-    if (p.bms.port != BmsPort::Separate || !p.bms.present.value_or(true)) continue;
+    if (p.bms.port != BmsPort::Separate || !countsAsFitted(p.bms)) continue;
     const PackModel& m = c.figures.packs[k].model;
     Finding f = inJoining("JOIN-19", Severity::Stop, m.id, packPointer(k, "bms/port"));
     f.sentence = fmt::format("{} has a separate charge port; {} pushes current into its discharge side.", m.name,

@@ -6,6 +6,7 @@
 
 #include "core/assess/rules/rule.h"
 #include "core/plan/shelf.h"
+#include "core/quantity/text.h"
 
 namespace usherwright::rules {
 namespace {
@@ -30,7 +31,7 @@ void pack01(const Context& c, Findings& out) {
     const PackModel& m = c.figures.packs[k].model;
     const bool count = p.bms.series && *p.bms.series != p.series;
     const bool kind = p.bms.chemistry && !isSameChargeClass(*p.bms.chemistry, m.chemistry);
-    if (!p.bms.present.value_or(true) || (!count && !kind)) continue;
+    if (!countsAsFitted(p.bms) || (!count && !kind)) continue;
     Finding f = onPack("PACK-01", Severity::Stop, m, packPointer(k, count ? "bms/series" : "bms/chemistry"));
     f.sentence =
         count ? fmt::format("The BMS of {} is for {}S; the pack is {}S.", m.name, *p.bms.series, p.series)

@@ -204,7 +204,7 @@ void pack16(const Context& c, Findings& out) {
       say(fmt::format("stops charging only at {}, above {}", text(*bms.cellFull), text(m.facts.charge + boardAbove)), "cell_full_V");
     if (bms.chargeFrom && *bms.chargeFrom < m.facts.chargeFrom)
       say(fmt::format("lets charge in from {}; these cells from {}", text(*bms.chargeFrom), text(m.facts.chargeFrom)), "charge_from_C");
-    if (bms.trip && p.fuse.rating && p.fuse.present.value_or(true) && exceeds(bms.trip->value(), p.fuse.rating->value() * tripOfFuse))
+    if (bms.trip && p.fuse.rating && countsAsFitted(p.fuse) && exceeds(bms.trip->value(), p.fuse.rating->value() * tripOfFuse))
       say(fmt::format("trips at {}, above {} times its {} fuse", text(*bms.trip), formatNumber(tripOfFuse), text(*p.fuse.rating)),
           "trip_A");
     if (bms.peak && bms.continuous && exceeds(bms.continuous->value(), bms.peak->value()))

@@ -204,24 +204,6 @@ Known<Volt> highestConverterOutput(const Context& c) {
 
 std::string_view carries(const Element& e) { return e.kind == ElementKind::Cells ? "carry" : "carries"; }
 
-bool saysSomething(std::string_view text, int wanted) {
-  int words = 0;
-  int letters = 0;
-  int beyondAscii = 0;
-  for (std::size_t i = 0; i <= text.size(); ++i) {
-    const unsigned char c = i < text.size() ? static_cast<unsigned char>(text[i]) : ' ';
-    if (c >= 0x80 || std::isalnum(c)) {
-      ++letters;
-      beyondAscii += c >= 0x80;
-      continue;
-    }
-    if (letters >= 2) ++words;
-    if (beyondAscii >= 9) ++words;  // scripts that part their words by nothing
-    letters = beyondAscii = 0;
-  }
-  return words >= wanted;
-}
-
 double roundedUp(double x) { return std::ceil(x * 100 - 1e-6) / 100; }
 
 Fix setTo(std::string words, std::string pointer, FieldValue value) { return {std::move(words), {{std::move(pointer), std::move(value)}}}; }

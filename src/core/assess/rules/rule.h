@@ -156,10 +156,6 @@ inline constexpr double setTolerance = 1.02;  ///< of a converter's set-point
 /// "carry" of cells, "carries" of anything else.
 std::string_view carries(const Element& element);
 
-/// So many words of two letters or more; a long run of letters without spaces between words counts as many. A dot, a space or a single sign
-/// says nothing.
-bool saysSomething(std::string_view text, int words = 2);
-
 /// Up to the next hundredth: a figure that holds when it is entered as it is printed.
 double roundedUp(double x);
 

@@ -122,7 +122,7 @@ void packItself(const Context& c, std::size_t k, Findings& out) {
 void fusesAndPlug(const Context& c, std::size_t k, Findings& out) {
   const Pack& p = c.plan.packs[k];
   const std::string& name = c.figures.packs[k].model.name;
-  if (p.fuse.present.value_or(true)) {  // known to be missing: WIRE-03
+  if (countsAsFitted(p.fuse)) {  // known to be missing: WIRE-03
     Unproven fuse(c, Station::Joining, p.id + "/fuse", "the fuse of " + name);
     fuse.check(packPointer(k, "fuse/present"));
     for (const char* key : {"fuse/rating_A", "fuse/dc_V", "fuse/breaking_A"}) fuse.check(packPointer(k, key));
