@@ -1,8 +1,12 @@
 // What labels say, in the ways they are printed.
 #include <catch2/catch.hpp>
+#include <array>
 #include <cmath>
+#include <cstdlib>
 #include <fstream>
 
+#include "core/label/items.h"
+#include "core/label/numbers.h"
 #include "core/label/targets.h"
 #include "core/parts/nameplate.h"
 #include "core/plan/evidence.h"
@@ -60,6 +64,28 @@ TEST_CASE("labels as they are really printed") {
   }
   CHECK(count >= 400);
   CHECK(sure > 0.85 * values);
+}
+
+TEST_CASE("damaged, torn and unusual print stands as it is pinned") {
+  // Columns as in labels.tsv. USHERWRIGHT_GOLDEN=write rewrites the file: read what changed.
+  const std::string path = std::string(USHERWRIGHT_SOURCE_DIR) + "/tests/data/labels-damaged.tsv";
+  std::ifstream file(path);
+  REQUIRE(file.is_open());
+  const char* golden = std::getenv("USHERWRIGHT_GOLDEN");
+  const bool rewrite = golden != nullptr && std::string(golden) == "write";
+  std::string out;
+  int count = 0;
+  for (std::string line; std::getline(file, line); ++count) {
+    const std::string label = line.substr(0, line.find('\t'));
+    const LabelReading reading = readLabel(withBreaks(label));
+    const std::string now = label + "\t" + (reading.subject ? std::string(labelSubjectWords(*reading.subject)) : "-") + "\t" + understood(reading);
+    out += now + "\n";
+    if (rewrite) continue;
+    CHECK(now == line);
+  }
+  CHECK(count >= 1000);
+  file.close();
+  if (rewrite) std::ofstream(path) << out;
 }
 
 TEST_CASE("what a person says of the part overrules the text") {
@@ -162,4 +188,50 @@ TEST_CASE("settings pasted from a board's application are read line by line, uni
             "Cell over-voltage protection (mV): 4250\nCell under-voltage protection (V): 2.80\nBalance current (mA) = 60\nCells: 13S\n"
             "Continuous discharge current(A): 40\nCharge over-current: 20 A",
             LabelSubject::Board)) == "high cut 4.25; low cut 2.8; balance current 0.06; cells in series 13; continuous current 40");
+}
+
+TEST_CASE("units and numbers in the forms in which they are printed") {
+  using label::PrintedUnit;
+  const auto unit = [](std::u32string_view word, PrintedUnit is, double worth) {
+    const label::UnitWord* found = label::unitOf(word);
+    REQUIRE(found != nullptr);
+    CHECK(found->unit == is);
+    CHECK(found->scale == Approx(worth));
+  };
+  unit(U"mv", PrintedUnit::Volt, 0.001);
+  unit(U"kv", PrintedUnit::Volt, 1000);
+  unit(U"ma", PrintedUnit::Ampere, 0.001);
+  unit(U"ka", PrintedUnit::Ampere, 1000);
+  unit(U"毫安", PrintedUnit::Ampere, 0.001);
+  unit(U"mah", PrintedUnit::AmpereHour, 0.001);
+  unit(U"kwh", PrintedUnit::WattHour, 1000);
+  unit(U"kw", PrintedUnit::Watt, 1000);
+  unit(U"mw", PrintedUnit::Watt, 0.001);
+  unit(U"hp", PrintedUnit::Watt, 745.7);
+  unit(U"khz", PrintedUnit::Hertz, 1000);
+  unit(U"ohm", PrintedUnit::MilliOhm, 1000);
+  unit(U"nf", PrintedUnit::MicroFarad, 0.001);
+  unit(U"mf", PrintedUnit::MicroFarad, 1000);
+  unit(U"mins", PrintedUnit::Hour, 1.0 / 60);
+  unit(U"分钟", PrintedUnit::Hour, 1.0 / 60);
+  unit(U"miles", PrintedUnit::Kilometre, 1.609344);
+  CHECK(label::unitOf(U"vdc")->dc);
+  CHECK(label::unitOf(U"vac")->ac);
+  CHECK(label::unitOf(U"amax") == nullptr);
+  const auto value = [](std::u32string_view digits) { return label::numberOf(digits).good ? label::numberOf(digits).value : -1.0; };
+  CHECK(value(U"54,6") == Approx(54.6));
+  CHECK(value(U"2.300") == Approx(2300));
+  CHECK(label::numberOf(U"2.300").grouped);
+  CHECK(label::numberOf(U"2.300").decimal == Approx(2.3));
+  CHECK_FALSE(label::numberOf(U"0.300").grouped);
+  CHECK_FALSE(label::numberOf(U"23.0").grouped);
+  CHECK(value(U"1.234,5") == Approx(1234.5));
+  CHECK(value(U"1,234.5") == Approx(1234.5));
+  CHECK(value(U"1'000") == Approx(1000));
+  CHECK(value(U"1.234.567") < 0);
+  CHECK(value(U"1.23.4") < 0);
+  CHECK(value(U"1,23,4") < 0);
+  CHECK(value(U"18650,4300") < 0);
+  CHECK(value(U"1234567") < 0);
+  CHECK(value(U"999999") == Approx(999999));
 }

@@ -59,7 +59,7 @@ bool Chunks::explain(std::size_t from, std::size_t to, std::vector<Item>& found)
   bool touchesNumber = false;  // the piece before is a number or a word that touches one
   while (i < to) {
     const char32_t c = at(i);
-    if (isDigit(c) || (c == U'.' && digitAt(i + 1) && (i == from || !isLatin(at(i - 1))))) {
+    if (isDigit(c) || (c == U'.' && digitAt(i + 1) && (i == from || (!isLatin(at(i - 1)) && at(i - 1) != U'.')))) {
       if (!number(i, to, found)) return false;
       touchesNumber = true;
     } else if (isLatin(c)) {
@@ -113,7 +113,11 @@ bool Chunks::number(std::size_t& i, std::size_t to, std::vector<Item>& found) co
     return true;
   }
   std::size_t rest = 0;
-  if (!letters.empty()) {
+  if (letters == U"m" && lettersEnd == to && at(to) == ohmSign) {
+    n.unit = PrintedUnit::MilliOhm;
+    n.end = g_[to].end;
+    found.push_back(n);
+  } else if (!letters.empty()) {
     const UnitWord* unit = unitBefore(letters, words_, rest);
     if (unit == nullptr) return false;
     const std::size_t unitEnd = behindLetters(end, rest);

@@ -20,7 +20,7 @@ class Lexer : Chunks {
         ++i_;
       } else if (isHan(c)) {
         han();
-      } else if (!isAlnum(c) && !(c == U'.' && digitAt(i_ + 1))) {
+      } else if (!isAlnum(c) && !(c == U'.' && digitAt(i_ + 1) && (i_ == 0 || at(i_ - 1) != U'.'))) {
         mark();
       } else if (!address() && !designation()) {
         chunk();
