@@ -1,6 +1,6 @@
 // What labels say, in the ways they are printed.
-#include <catch2/catch.hpp>
 #include <array>
+#include <catch2/catch.hpp>
 #include <cmath>
 #include <cstdlib>
 #include <fstream>
@@ -66,7 +66,7 @@ TEST_CASE("labels as they are really printed") {
   CHECK(sure > 0.85 * values);
 }
 
-TEST_CASE("damaged, torn and unusual print stands as it is pinned") {
+TEST_CASE("labels damaged, torn and unusual stand as they are pinned") {
   // Columns as in labels.tsv. USHERWRIGHT_GOLDEN=write rewrites the file: read what changed.
   const std::string path = std::string(USHERWRIGHT_SOURCE_DIR) + "/tests/data/labels-damaged.tsv";
   std::ifstream file(path);
@@ -78,7 +78,8 @@ TEST_CASE("damaged, torn and unusual print stands as it is pinned") {
   for (std::string line; std::getline(file, line); ++count) {
     const std::string label = line.substr(0, line.find('\t'));
     const LabelReading reading = readLabel(withBreaks(label));
-    const std::string now = label + "\t" + (reading.subject ? std::string(labelSubjectWords(*reading.subject)) : "-") + "\t" + understood(reading);
+    const std::string now =
+        label + "\t" + (reading.subject ? std::string(labelSubjectWords(*reading.subject)) : "-") + "\t" + understood(reading);
     out += now + "\n";
     if (rewrite) continue;
     CHECK(now == line);

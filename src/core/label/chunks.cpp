@@ -101,7 +101,8 @@ bool Chunks::number(std::size_t& i, std::size_t to, std::vector<Item>& found) co
   const std::u32string letters = lettersOf(end, lettersEnd);
   Item n = item(Item::Kind::Number, i, end);
   // "0348": a number that begins with a zero counts nothing.
-  if (end - i > 1 && at(i) == U'0' && digitAt(i + 1)) return false;
+  const bool group = end - i == 3 && i > 1 && isBlank(at(i - 1)) && digitAt(i - 2);  // "24 000 mAh"
+  if (end - i > 1 && at(i) == U'0' && digitAt(i + 1) && !group) return false;
   n.value = printed.value;
   n.grouped = printed.grouped;
   n.ungrouped = printed.decimal;

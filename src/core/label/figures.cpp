@@ -226,15 +226,18 @@ class Binder {
     } else if (!leading_[k] && endsWithWords(k + 1)) {
       out_[k].near.add(words);
       leading_[k + 1] = false;
-    } else if (onlyExtremes(words) && !told && isClass(out_[k].item) && out_[k + 1].item.unit != PrintedUnit::Volt) {
-      out_[k + 1].near.add(words);
-    } else if ((onlyExtremes(words) && !told) || (side && !out_[k].near.any(sided))) {
+    } else if (!certain(k, words, told, side)) {
       out_[k].maybe.add(words);
       out_[k + 1].maybe.add(words);
       leading_[k + 1] = leading_[k];
     } else {
       out_[k + 1].near.add(words);
     }
+  }
+  /// Whether words between two numbers can only be the second one's.
+  bool certain(std::size_t k, const Senses& words, bool told, bool side) const {
+    if (onlyExtremes(words) && !told) return isClass(out_[k].item) && out_[k + 1].item.unit != PrintedUnit::Volt;
+    return !side || out_[k].near.any(sided);
   }
   static bool rated(PrintedUnit unit) { return unit == PrintedUnit::Volt || unit == PrintedUnit::Ampere || unit == PrintedUnit::Watt; }
   static bool onlyExtremes(const Senses& words) { return words.any(extremes) && within(words, extremes); }

@@ -105,7 +105,7 @@ class Targets {
   }
 
   std::vector<LabelTarget> ofPack() const {
-    const auto own = among(packRows, fmt::format("/packs/{}/", place_.index));
+    auto own = among(packRows, fmt::format("/packs/{}/", place_.index));
     if (!own.empty()) return own;
     if (v_.meaning == M::CellSize || v_.meaning == M::ChemistryName) return ofCell();
     return ofBoard();

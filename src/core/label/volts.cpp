@@ -178,9 +178,7 @@ class Volts {
     if (said({Sense::Low, Sense::Empty}) || (is(Sense::Discharge) && said({Sense::Cut, Sense::End, Sense::Min, Sense::Over})))
       return sure(M::LowCut, "a word for over-discharge or low volts stands beside it");
     if (is(Sense::Over)) return sure(M::HighCut, "a word for over-charge or high volts stands beside it");
-    if (charging() && said({Sense::Cut, Sense::End}))
-      return v_ < 5 || isFullVoltage(v_) ? likely(M::HighCut, "where charging ends", look)
-                                         : likely(M::HighCut, "where charging ends", look);
+    if (charging() && said({Sense::Cut, Sense::End})) return likely(M::HighCut, "where charging ends", look);
     if (said({Sense::Charge, Sense::Full}) && isClassVoltage(v_) && v_ != 60)
       return ask(M::NameplateVoltage, "a class of packs beside a word for charging", meterOnPack);
     if (said({Sense::Charge, Sense::Full})) return sure(M::ChargeVoltage, "a word for charge stands beside it");
