@@ -5,8 +5,8 @@
 #include "core/assess/sensitivity.h"
 #include "core/drawing/drawings.h"
 #include "core/joining/spread.h"
-#include "core/plan/edit.h"
 #include "core/label/label.h"
+#include "core/plan/edit.h"
 #include "demo_plan.h"
 
 using namespace usherwright;

@@ -148,13 +148,15 @@ QString notJudgedWords() {
 
 QString labelValueWords(const LabelValue& v) {
   if (v.meaning == LabelMeaning::Port) return v.value > 0 ? QStringLiteral("separate port") : QStringLiteral("common port");
-  if (v.meaning == LabelMeaning::ChemistryName) return text(factsOf(static_cast<Chemistry>(static_cast<int>(v.value))).name) + QStringLiteral(" cells");
+  if (v.meaning == LabelMeaning::ChemistryName)
+    return text(factsOf(static_cast<Chemistry>(static_cast<int>(v.value))).name) + QStringLiteral(" cells");
   const bool milliampere = v.meaning == LabelMeaning::BalanceCurrent;
   const auto shown = [&](double x) { return text(formatNumber(milliampere ? 1000 * x : x, 5)); };
   const QString unit = milliampere ? QStringLiteral("mA") : text(std::string(labelMeaningUnit(v.meaning)));
   QString figure = v.low ? QStringLiteral("%1 … %2").arg(shown(*v.low), shown(v.value)) : shown(v.value);
   // The worst that a tolerance leaves: the most amperes, and both ends of a cut-off.
-  if (v.tolerance && unit == QStringLiteral("A")) figure = QStringLiteral("%1 A, up to %2").arg(shown(v.value), shown(v.value + *v.tolerance));
+  if (v.tolerance && unit == QStringLiteral("A"))
+    figure = QStringLiteral("%1 A, up to %2").arg(shown(v.value), shown(v.value + *v.tolerance));
   else if (v.tolerance) figure = QStringLiteral("%1 … %2").arg(shown(v.value - *v.tolerance), shown(v.value + *v.tolerance));
   const QString all = unit.isEmpty() ? figure : figure + QLatin1Char(' ') + unit;
   return text(std::string(labelMeaningWords(v.meaning))) + QLatin1Char(' ') + all;

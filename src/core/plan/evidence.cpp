@@ -83,7 +83,8 @@ Plan withSettled(const Plan& plan, const std::string& pointer) {
   return next;
 }
 
-Expected<Plan> withEvidence(const Plan& plan, const std::string& pointer, const FieldValue& value, Provenance from, const std::string& note) {
+Expected<Plan> withEvidence(const Plan& plan, const std::string& pointer, const FieldValue& value, Provenance from,
+                            const std::string& note) {
   const auto ref = findField(plan, pointer);
   if (!ref) return tl::unexpected(ref.error());
   const auto noted = [&](Expected<Plan> next) {
@@ -107,7 +108,8 @@ Expected<Plan> withEvidence(const Plan& plan, const std::string& pointer, const 
   return withChosen(*both, pointer, both->provenance.at(pointer).also.size() - 1);
 }
 
-Expected<Plan> withTypedEvidence(const Plan& plan, const std::string& pointer, const std::string& text, Provenance from, const std::string& note) {
+Expected<Plan> withTypedEvidence(const Plan& plan, const std::string& pointer, const std::string& text, Provenance from,
+                                 const std::string& note) {
   const auto ref = findField(plan, pointer);
   if (!ref) return tl::unexpected(ref.error());
   const FieldSpec& spec = *ref->spec;
@@ -124,7 +126,8 @@ Expected<Plan> withTypedEvidence(const Plan& plan, const std::string& pointer, c
   if (!both) return placed(both.error());
   auto next = withEvidence(plan, pointer, FieldValue{both->value}, from, note);
   if (!next || both->tolerance < 0) return next;
-  return withEvidence(*next, pointer.substr(0, pointer.rfind('/') + 1) + std::string(spec.toleranceKey), FieldValue{both->tolerance}, from, note);
+  return withEvidence(*next, pointer.substr(0, pointer.rfind('/') + 1) + std::string(spec.toleranceKey), FieldValue{both->tolerance}, from,
+                      note);
 }
 
 }  // namespace usherwright

@@ -32,9 +32,11 @@ Plan withSettled(const Plan& plan, const std::string& pointer);
 /// Written into a field with a source. A value that differs from one of a better or equal source is kept beside it
 /// instead of replacing it; the better source counts (measured, label, catalogue, claim, remembered, assumed).
 /// `note` is kept with the value: the piece of a label, the readings of a test.
-Expected<Plan> withEvidence(const Plan& plan, const std::string& pointer, const FieldValue& value, Provenance from, const std::string& note = {});
+Expected<Plan> withEvidence(const Plan& plan, const std::string& pointer, const FieldValue& value, Provenance from,
+                            const std::string& note = {});
 
 /// The same for a typed text; "22±1A" writes the tolerance beside it as well. Errors as for an entry.
-Expected<Plan> withTypedEvidence(const Plan& plan, const std::string& pointer, const std::string& text, Provenance from, const std::string& note = {});
+Expected<Plan> withTypedEvidence(const Plan& plan, const std::string& pointer, const std::string& text, Provenance from,
+                                 const std::string& note = {});
 
 }  // namespace usherwright

@@ -5,8 +5,8 @@
 #include <cmath>
 
 #include "core/assess/rules/rule.h"
-#include "core/plan/evidence.h"
 #include "core/parts/nameplate.h"
+#include "core/plan/evidence.h"
 
 namespace usherwright::rules {
 namespace {
