@@ -38,6 +38,11 @@ std::string withBreaks(std::string text) {
   return text;
 }
 
+std::string withoutBreaks(std::string text) {
+  for (auto at = text.find('\n'); at != std::string::npos; at = text.find('\n')) text.replace(at, 1, "\\n");
+  return text;
+}
+
 }  // namespace
 
 TEST_CASE("labels as they are really printed") {
@@ -67,7 +72,8 @@ TEST_CASE("labels as they are really printed") {
 }
 
 TEST_CASE("labels damaged, torn and unusual stand as they are pinned") {
-  // Columns as in labels.tsv. USHERWRIGHT_GOLDEN=write rewrites the file: read what changed.
+  // Columns as in labels.tsv, then how sure the kind is and what was not read. USHERWRIGHT_GOLDEN=write rewrites the file: read what
+  // changed.
   const std::string path = std::string(USHERWRIGHT_SOURCE_DIR) + "/tests/data/labels-damaged.tsv";
   std::ifstream file(path);
   REQUIRE(file.is_open());
@@ -78,8 +84,10 @@ TEST_CASE("labels damaged, torn and unusual stand as they are pinned") {
   for (std::string line; std::getline(file, line); ++count) {
     const std::string label = line.substr(0, line.find('\t'));
     const LabelReading reading = readLabel(withBreaks(label));
-    const std::string now =
+    std::string now =
         label + "\t" + (reading.subject ? std::string(labelSubjectWords(*reading.subject)) : "-") + "\t" + understood(reading);
+    now += "\t" + formatNumber(std::round(reading.subjectSureness * 1000) / 1000, 3);
+    for (const LabelLeftover& l : reading.leftovers) now += " ‹" + withoutBreaks(l.piece) + "›";
     out += now + "\n";
     if (rewrite) continue;
     CHECK(now == line);

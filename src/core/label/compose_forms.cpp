@@ -144,7 +144,7 @@ class Forms : Passes<Forms> {
 
   /// "36-52V", "24V–36V", "-20…+60 °C", "von 20 bis 60 V"; descending with units, or an arrow: "48V→12V", a conversion.
   bool range() {
-    const bool minus = markAt(i_, U'-') && numberAt(i_ + 1) && (i_ == 0 || !numberAt(i_ - 1)) && in_[i_ + 1].glued;
+    const bool minus = markAt(i_, U'-') && numberAt(i_ + 1) && (i_ == 0 || !in_[i_].glued || !numberAt(i_ - 1)) && in_[i_ + 1].glued;
     const std::size_t first = minus ? i_ + 1 : i_;
     if (!numberAt(first) || in_[first].low) return false;
     const std::size_t arrow = arrowAt(first + 1);
@@ -152,6 +152,15 @@ class Forms : Passes<Forms> {
     if (arrow != 0 && numberAt(arrow) && in_[first].unit == PrintedUnit::Volt && in_[arrow].unit == PrintedUnit::Volt)
       return conversion(first, arrow);
     if (next == 0 && minus && markAt(first + 1, U'+')) next = first + 2;  // "-40+105 °C"
+    if (minus && in_[first].unit == PrintedUnit::Celsius && (next == 0 || !numberAt(next))) {
+      // "-20 °C"
+      Item n = in_[first];
+      n.begin = in_[i_].begin;
+      n.value = -n.value;
+      out_.push_back(n);
+      i_ = first + 1;
+      return true;
+    }
     if (next == 0) return false;
     bool second = false;
     if (markAt(next, U'-') && numberAt(next + 1)) {

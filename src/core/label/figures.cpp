@@ -120,7 +120,9 @@ class Binder {
     else if (k + 1 < out_.size()) out_[k + 1].maybe.add(words);
     if (end < to && isMark(items_[end], U'(')) {
       const std::size_t close = breakFrom(end + 1, to);
-      if (close < to && isMark(items_[close], U')')) out_[k].near.add(said(end + 1, close));
+      const Senses inside = said(end + 1, close);
+      const bool headsNext = inside.any(sided) && close + 1 < to + 1 && k + 1 < at_.size() && at_[k + 1] == close + 1;
+      if (close < to && isMark(items_[close], U')') && !headsNext) out_[k].near.add(inside);
     }
   }
 
@@ -284,6 +286,7 @@ class Binder {
     constexpr Senses shares{Sense::Low, Sense::Cut, Sense::Over, Sense::Full, Sense::Signal};
     for (std::size_t k = 0; k + 1 < at_.size(); ++k) {
       if (at_[k + 1] != at_[k] + 2 || !isMark(items_[at_[k] + 1], U'/')) continue;
+      if (!items_[at_[k] + 1].glued && !items_[at_[k + 1]].glued) continue;  // " / " divides
       if (out_[k].item.unit != PrintedUnit::Volt || out_[k + 1].item.unit != PrintedUnit::Volt) continue;
       out_[k].paired = out_[k + 1].paired = true;
       const double ratio = out_[k + 1].item.value / out_[k].item.value;

@@ -144,8 +144,11 @@ class Lexer : Chunks {
   /// What stands together without a space or a separating mark.
   std::size_t chunkEnd() const {
     std::size_t end = i_;
+    // "36 V-42 V": a unit, and a range.
+    const bool behindNumber = !out_.empty() && isNumber(out_.back()) && out_.back().unit == PrintedUnit::None && !gluedAt(i_);
     while (end < g_.size()) {
       const char32_t c = at(end);
+      if (behindNumber && c == U'-' && digitAt(end + 1) && unitOf(lettersOf(i_, end)) != nullptr) break;
       const bool between = end > i_ && isAlnum(at(end - 1)) && isAlnum(at(end + 1));
       const bool inNumber = c == U',' && end > i_ && ((digitAt(end - 1) && digitAt(end + 1)) || tornComma(end));
       const bool joins = (between && c == U'|' && ((digitAt(end - 1) && digitAt(end + 1)) || tornComma(end))) ||

@@ -32,7 +32,7 @@ Span spanOf(M meaning, Known<LabelSubject> subject) {
     case M::InputMaximum: return {12, 200};
     case M::ChargerVoltage: return {4, 130};
     case M::MainsVoltage: return {85, 300};
-    case M::ChargerCurrent: return {0.1, 40};
+    case M::ChargerCurrent: return {0.35, 40};
     case M::CurrentLimit:
     case M::ContinuousCurrent:
     case M::ShortCurrent:
@@ -252,7 +252,7 @@ class Weigher {
 void weigh(std::vector<LabelValue>& values, Known<LabelSubject> subject) { Weigher(values, subject).all(); }
 
 Known<double> lostPoint(LabelMeaning meaning, double value) {
-  const bool volts = labelMeaningUnit(meaning) == "V";
+  const bool volts = labelMeaningUnit(meaning) == "V" && meaning != M::MainsVoltage;
   if (!volts || value < 100 || value >= 1000 || value != std::floor(value)) return std::nullopt;
   const double mended = value / 10;
   if (isFullVoltage(mended) || isClassVoltage(mended)) return mended;

@@ -131,6 +131,7 @@ class Scores {
       scale(S::Accessory, 0.5);
       scale(S::Converter, 0.6);
     }
+    if (w.has(Sense::Pack) && !w.has(Sense::Controller)) scale(S::Controller, 0.6);
     if (w.has(Sense::Board)) {
       if (stores) scale(S::Board, 0.5);
       else scale(S::Pack, 0.3);

@@ -61,6 +61,7 @@ class Volts {
 
   Guess controller() const {
     if (atMains()) return ask(M::MainsVoltage, "mains on a controller?", look);
+    if (is(Sense::Low) && is(Sense::Max) && !is(Sense::Cut)) return ask(M::Cutoff, "both “low” and “max” stand beside it", look);
     if (said({Sense::Low, Sense::Empty}) && !is(Sense::Over) && (!is(Sense::Max) || is(Sense::Cut)))
       return sure(M::Cutoff, "a word for low volts stands beside it");
     if (is(Sense::Cut) && !said({Sense::Over, Sense::Max, Sense::Charge})) return sure(M::Cutoff, "a word for cut-off stands beside it");
