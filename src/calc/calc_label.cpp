@@ -6,6 +6,7 @@
 #include "calc/calc.h"
 #include "core/label/label.h"
 #include "core/parts/chemistry.h"
+#include "core/plan/fields.h"
 #include "core/quantity/text.h"
 #include "core/quantity/units.h"
 
@@ -14,7 +15,7 @@ namespace {
 
 using Json = nlohmann::ordered_json;
 
-std::string portWord(const LabelValue& v) { return v.value > 0 ? "separate" : "common"; }
+std::string portWord(const LabelValue& v) { return std::string(wordsOf<BmsPort>()[static_cast<std::size_t>(v.value)]); }
 std::string chemistryWord(const LabelValue& v) { return std::string(factsOf(static_cast<Chemistry>(static_cast<int>(v.value))).name); }
 
 std::string figureWords(const LabelValue& v) {

@@ -5,9 +5,6 @@ namespace usherwright::label {
 namespace {
 
 using M = LabelMeaning;
-const char* const stuckOn = "saying what the label is stuck on";
-const char* const sheet = "the maker's sheet";
-const char* const look = "a second look at the print";
 
 class Amperes {
  public:
@@ -93,14 +90,14 @@ class Amperes {
 
   Guess charger() const {
     if (w_.any({Sense::Input, Sense::Mains}) && !w_.has(Sense::Output) && whole_.voltsBefore && *whole_.voltsBefore < 85)
-      return ask(M::ChargerCurrent, "behind “input”, but beside the volts of a pack", "a second look at the print");
+      return ask(M::ChargerCurrent, "behind “input”, but beside the volts of a pack", look);
     if (w_.any({Sense::Input, Sense::Mains}) && !w_.has(Sense::Output)) return sure(M::MainsCurrent, "“input” stands before it");
     if (n_.ac) return sure(M::MainsCurrent, "marked as AC");
     if (w_.any({Sense::Float, Sense::Cut, Sense::End, Sense::Min})) return noUse("where it ends or keeps charging");
     if (n_.low) return ask(M::ChargerCurrent, "a range", "an ammeter while it charges");
     if (output() || w_.any({Sense::Charge, Sense::Cc})) return sure(M::ChargerCurrent, "“output” or charging stands before it");
     if (whole_.voltsBefore && *whole_.voltsBefore >= 85 && *whole_.voltsBefore <= 300 && !output())
-      return ask(M::MainsCurrent, "beside mains volts", "a second look at the print");
+      return ask(M::MainsCurrent, "beside mains volts", look);
     if (!whole_.voltsBefore && whole_.output && !output())
       return likely(M::ChargerCurrent, "before the volts that it gives", "an ammeter while it charges");
     if (whole_.mains && whole_.voltsBefore && *whole_.voltsBefore < 85) return sure(M::ChargerCurrent, "behind the volts that it gives");

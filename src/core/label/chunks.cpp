@@ -15,14 +15,6 @@ bool shortHead(std::u32string_view word) {
   static constexpr std::u32string_view all[] = {U"dc", U"ac", U"lv", U"uv", U"ov", U"in", U"cc", U"cv", U"hv"};
   return std::find(std::begin(all), std::end(all), word) != std::end(all);
 }
-void apply(const UnitWord& unit, Item& n) {
-  n.unit = unit.unit;
-  n.value *= unit.scale;
-  n.scaleOfUnit = unit.scale;
-  n.ungrouped *= unit.scale;
-  n.ac = unit.ac;
-  n.dc = unit.dc;
-}
 
 }  // namespace
 
@@ -123,7 +115,7 @@ bool Chunks::number(std::size_t& i, std::size_t to, std::vector<Item>& found) co
     if (unit == nullptr) return false;
     const std::size_t unitEnd = behindLetters(end, rest);
     if (unit->unit == PrintedUnit::Watt && unitEnd == to && at(to) == U'|' && at(to + 1) == U'h') return false;  // "500W|h"
-    apply(*unit, n);
+    putUnit(n, *unit);
     n.end = g_[unitEnd - 1].end;
     if (unit->unit == PrintedUnit::Series && !g_[end].capital) n.unit = PrintedUnit::Second;
     found.push_back(n);
@@ -140,17 +132,15 @@ bool Chunks::number(std::size_t& i, std::size_t to, std::vector<Item>& found) co
 
 /// "l5A", "2OA", "5B.8V": letters that look like figures before a unit.
 bool Chunks::damaged(std::size_t from, std::size_t to, std::vector<Item>& found) const {
-  static constexpr std::u32string_view letters = U"olibsz|", figures = U"0118521";
   for (std::size_t cut = to; cut > from; --cut) {
     std::u32string number;
     bool figure = false, mended = false, good = true;
     for (std::size_t i = from; i < cut && good; ++i) {
       const char32_t c = at(i);
-      const auto look = letters.find(c);
       figure = figure || isDigit(c);
-      mended = mended || look != std::u32string_view::npos;
-      good = isDigit(c) || c == U'.' || c == U',' || look != std::u32string_view::npos;
-      number += look != std::u32string_view::npos ? figures[look] : c;
+      mended = mended || (looksLikeFigure(c) && !isDigit(c));
+      good = looksLikeFigure(c) || c == U'.' || c == U',';
+      number += figureFor(c);
     }
     if (!good || !figure || !mended) continue;
     static constexpr UnitWord none{U""};
@@ -161,7 +151,7 @@ bool Chunks::damaged(std::size_t from, std::size_t to, std::vector<Item>& found)
     Item n = item(Item::Kind::Number, from, to);
     n.value = printed.value;
     n.damaged = true;
-    apply(*unit, n);
+    putUnit(n, *unit);
     found.assign(1, n);
     return true;
   }

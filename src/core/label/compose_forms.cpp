@@ -102,15 +102,11 @@ class Forms : Passes<Forms> {
     const bool percent = t.unit == PrintedUnit::Percent;
     if (!percent && t.unit != PrintedUnit::None && n.unit != PrintedUnit::None && t.unit != n.unit) return false;
     if (n.unit == PrintedUnit::None && !percent) {
-      n.unit = t.unit;
-      // "500 ± 50 mA": one unit for both.
-      if (t.unit != PrintedUnit::None) scaleAs(n, t);
-      n.ac = t.ac;
-      n.dc = t.dc;
+      putUnit(n, {{}, t.unit, t.scaleOfUnit, t.ac, t.dc});  // "500 ± 50 mA": one unit for both
     }
     const double size = t.grouped ? t.ungrouped : t.value;
     n.tolerance = percent ? std::abs(n.value) * size / 100 : size;
-    if (!percent && t.unit == PrintedUnit::None) scaleTolerance(n);
+    if (!percent && t.unit == PrintedUnit::None) *n.tolerance *= n.scaleOfUnit;
     ++next;
     if (opened && markAt(next, U')')) ++next;
     n.end = in_[next - 1].end;
@@ -121,13 +117,6 @@ class Forms : Passes<Forms> {
     i_ = next;
     return true;
   }
-  /// The printed figure of a number whose unit stands behind a later one.
-  static void scaleAs(Item& n, const Item& t) {
-    n.scaleOfUnit = t.scaleOfUnit;
-    n.value *= t.scaleOfUnit;
-    n.ungrouped *= t.scaleOfUnit;
-  }
-  static void scaleTolerance(Item& n) { n.tolerance = *n.tolerance * n.scaleOfUnit; }
 
   /// Marks and words between the ends of a range; 0 if there are none.
   std::size_t rangeMarkAt(std::size_t i) const {
@@ -172,10 +161,8 @@ class Forms : Passes<Forms> {
     if (!numberAt(next) || in_[next].low || in_[next].unit == PrintedUnit::None) return false;
     const Item& a = in_[first];
     const Item& b = in_[next];
-    if (a.unit != PrintedUnit::None && a.unit != b.unit && !(a.unit == PrintedUnit::Percent && b.unit == PrintedUnit::Percent))
-      return false;
+    if (a.unit != PrintedUnit::None && a.unit != b.unit) return false;
     const bool celsius = b.unit == PrintedUnit::Celsius || (minus && b.unit == PrintedUnit::CRate);
-    if (b.unit == PrintedUnit::Series || b.unit == PrintedUnit::Parallel || b.unit == PrintedUnit::CellSize) return false;
     const bool ranged = b.unit == PrintedUnit::Volt || b.unit == PrintedUnit::Ampere || celsius || b.unit == PrintedUnit::Hertz ||
                         b.unit == PrintedUnit::Percent || b.unit == PrintedUnit::Other || b.unit == PrintedUnit::Kilometre ||
                         b.unit == PrintedUnit::Hour || b.unit == PrintedUnit::Year || b.unit == PrintedUnit::Watt ||
@@ -281,27 +268,22 @@ class Forms : Passes<Forms> {
         sign = sign || isMark(in_[j], plusMinusSign) || isMark(in_[j], U'+');
         apart = apart || !in_[j].glued;
       }
+      sign = sign && in_[i].unit != PrintedUnit::Celsius;
+      const bool hangs = in_[i].glued && !apart;
       const bool name = j > 0 && in_[j - 1].kind == Item::Kind::Name && in_[j - 1].figure;
-      if (name && in_[i].glued && !apart) in_[i].damaged = true;
-      if (sign && in_[i].unit != PrintedUnit::Celsius) in_[i].damaged = true;
+      if (sign || (name && hangs)) in_[i].damaged = true;
       if (j == i || j == 0 || !isNumber(in_[j - 1]) || isMark(in_[j], U'\n')) continue;
-      const bool bare =
-          in_[j - 1].unit == PrintedUnit::None || in_[j - 1].unit == PrintedUnit::Series || in_[j - 1].unit == PrintedUnit::Second;
-      if ((sign && in_[i].unit != PrintedUnit::Celsius) || (bare && in_[i].glued && !apart && in_[i].unit != PrintedUnit::Parallel)) {
-        in_[i].damaged = true;
-        in_[j - 1].damaged = true;
-      }
+      const bool bare = in_[j - 1].unit == PrintedUnit::None || countsCells(in_[j - 1]);
+      if (sign || (bare && hangs && in_[i].unit != PrintedUnit::Parallel)) in_[i].damaged = in_[j - 1].damaged = true;
     }
-    // "4S V": a figure in the dress of a letter.
-    for (std::size_t i = 0; i + 1 < in_.size(); ++i)
-      if (isNumber(in_[i]) && (in_[i].unit == PrintedUnit::Series || in_[i].unit == PrintedUnit::Second) && isWord(in_[i + 1]) &&
-          unitOf(in_[i + 1].word) != nullptr)
-        in_[i].damaged = true;
-    for (std::size_t i = 0; i + 1 < in_.size(); ++i)
-      if (isNumber(in_[i]) && (in_[i].unit == PrintedUnit::Series || in_[i].unit == PrintedUnit::Second) && isNumber(in_[i + 1]) &&
-          in_[i + 1].glued && in_[i + 1].unit != PrintedUnit::Parallel && !in_[i].designation)
-        in_[i].damaged = in_[i + 1].damaged = true;
+    for (std::size_t i = 0; i + 1 < in_.size(); ++i) {
+      if (!isNumber(in_[i]) || !countsCells(in_[i])) continue;
+      Item& next = in_[i + 1];
+      if (isWord(next) && unitOf(next.word) != nullptr) in_[i].damaged = true;  // "4S V": a figure in the dress of a letter
+      if (isNumber(next) && next.glued && next.unit != PrintedUnit::Parallel && !in_[i].designation) in_[i].damaged = next.damaged = true;
+    }
   }
+  static bool countsCells(const Item& n) { return n.unit == PrintedUnit::Series || n.unit == PrintedUnit::Second; }
 
   /// Thousands or three decimals, seconds or cells: by the unit.
   void resolve() {

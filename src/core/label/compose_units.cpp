@@ -83,10 +83,7 @@ class Units : Passes<Units> {
     if (unit == nullptr || !isElectric(unit->unit) || !bareAt(j)) return false;
     if (j + 1 < in_.size() && isWord(in_[j + 1]) && unitOf(in_[j + 1].word) != nullptr) return false;
     Item n = in_[j];
-    n.unit = unit->unit;
-    n.value *= unit->scale;
-    n.ungrouped *= unit->scale;
-    n.scaleOfUnit = unit->scale;
+    putUnit(n, *unit);
     out_.push_back(n);
     i_ = j + 1;
     return true;
@@ -109,20 +106,16 @@ class Units : Passes<Units> {
     if (j >= in_.size()) return false;
     if (perMinute(j)) return take(n, j + 3, PrintedUnit::Rpm);
     // "48⏎V": a unit on a line of its own, or on the same.
-    std::size_t at = isMark(in_[j], U'\n') ? j + 1 : j;
+    const std::size_t at = isMark(in_[j], U'\n') ? j + 1 : j;
     const UnitWord* unit = at < in_.size() && isWord(in_[at]) ? unitOf(in_[at].word) : nullptr;
     if (unit == nullptr) return false;
     const bool split = at > j;
-    if (split && (!isElectric(unit->unit))) return false;
+    if (split && !isElectric(unit->unit)) return false;
     if (split && at + 1 < in_.size() && in_[at + 1].glued && isWord(in_[at + 1])) return false;
     if (at + 1 < in_.size() && in_[at + 1].glued && in_[at + 1].kind == Item::Kind::Name) return false;
     // "von 20 a 60 V": a preposition, where a range is opened and a number with another unit follows.
     if (unit->printed == U"a" && opensRange() && numberAt(at + 1)) return false;
-    n.value *= unit->scale;
-    n.scaleOfUnit = unit->scale;
-    n.ungrouped *= unit->scale;
-    n.ac = unit->ac;
-    n.dc = unit->dc;
+    putUnit(n, *unit);
     const PrintedUnit meant = unit->unit == PrintedUnit::Series && !isHan(unit->printed.front()) ? PrintedUnit::Second : unit->unit;
     return take(n, at + 1, meant);
   }

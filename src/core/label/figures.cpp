@@ -121,7 +121,7 @@ class Binder {
     if (end < to && isMark(items_[end], U'(')) {
       const std::size_t close = breakFrom(end + 1, to);
       const Senses inside = said(end + 1, close);
-      const bool headsNext = inside.any(sided) && close + 1 < to + 1 && k + 1 < at_.size() && at_[k + 1] == close + 1;
+      const bool headsNext = inside.any(sided) && k + 1 < at_.size() && at_[k + 1] == close + 1;
       if (close < to && isMark(items_[close], U')') && !headsNext) out_[k].near.add(inside);
     }
   }

@@ -55,7 +55,6 @@ struct Item {
   bool ac = false, dc = false;  ///< marked beside the number
   bool grouped = false;         ///< three figures behind a single mark: thousands, or three decimals?
   double ungrouped = 0.0;       ///< the value with the mark as a decimal one
-  bool negative = false;        ///< a minus sign right before it
   int times = 1;                ///< "2 × 20 A"
   bool listed = false;          ///< one of several: "36/48 V"
   bool converts = false;        ///< "48 V → 12 V": this is the second
@@ -89,6 +88,8 @@ struct UnitWord {
 };
 /// The whole of these letters as a unit; null if they are none.
 const UnitWord* unitOf(std::u32string_view letters);
+/// The unit of a number that stands bare so far: its values are in the unit's base from now on.
+void putUnit(Item& number, const UnitWord& unit);
 /// Letters run together: "amax" is the unit "a" and the word "max". `rest` begins behind the unit; null if not all of it
 /// is understood.
 const UnitWord* unitBefore(std::u32string_view letters, const WordTable& words, std::size_t& rest);

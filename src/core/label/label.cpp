@@ -7,6 +7,7 @@
 #include <array>
 #include <cmath>
 
+#include "core/label/clause.h"
 #include "core/label/meanings.h"
 #include "core/label/plausible.h"
 #include "core/label/subject.h"
@@ -102,9 +103,9 @@ class Reader {
     }
   }
 
-  Guess guess(const Figure& f, const Senses& words, Known<LabelSubject> subject, std::size_t i) const {
+  /// The whole label as figure i sees it.
+  Whole around(std::size_t i) const {
     Whole w = whole_;
-    w.subject = subject;
     for (std::size_t k = 0; k < figures_.size(); ++k) {
       if (k == i || figures_[k].item.unit != PrintedUnit::Volt) continue;
       w.otherVolts = true;
@@ -113,6 +114,11 @@ class Reader {
         w.voltsBefore = figures_[k].item.value;
       }
     }
+    return w;
+  }
+
+  static Guess guess(const Figure& f, const Senses& words, Whole w, Known<LabelSubject> subject) {
+    w.subject = subject;
     switch (f.item.unit) {
       case PrintedUnit::Volt: return meaningOfVolts(f.item, words, w);
       case PrintedUnit::Ampere: return meaningOfAmperes(f.item, words, w);
@@ -123,37 +129,37 @@ class Reader {
   void figure(std::size_t i) {
     const Figure& f = figures_[i];
     const Item& n = f.item;
-    Guess best = guess(f, f.narrow(), out_.subject, i);
-    const Guess wide = guess(f, f.wide(), out_.subject, i);
+    const Whole whole = around(i);
+    Guess best = guess(f, f.narrow(), whole, out_.subject);
+    const Guess wide = guess(f, f.wide(), whole, out_.subject);
     // Words that may belong to it, and would say something else.
     const bool sidesMatter = out_.subject == LabelSubject::Charger || out_.subject == LabelSubject::Converter ||
                              out_.subject == LabelSubject::Pack || !out_.subject;
-    const Senses sides = f.wide().both({Sense::Input, Sense::Output, Sense::Mains});
-    if (wide.meaning != best.meaning || wide.standing > best.standing ||
-        (sidesMatter && sides != f.narrow().both({Sense::Input, Sense::Output, Sense::Mains}))) {
+    const Senses sides = f.wide().both(sided);
+    if (wide.meaning != best.meaning || wide.standing > best.standing || (sidesMatter && sides != f.narrow().both(sided))) {
       // What is only carried on from the number before keeps the reading, in doubt.
       if (wide.meaning && !f.maybe.empty()) best = wide;
-      lower(best, Standing::Likely, "a word beside it may belong to another figure", "a second look at the print");
+      lower(best, Standing::Likely, "a word beside it may belong to another figure", look);
     }
     const bool free = n.unit == PrintedUnit::Volt && !isClassVoltage(n.value) && best.meaning != M::MainsVoltage;
     if (((f.strange || f.longUnknown) && n.unit == PrintedUnit::Ampere) || (f.strange && free))
-      lower(best, Standing::Likely, "a word beside it is not known", "a second look at the print");
+      lower(best, Standing::Likely, "a word beside it is not known", look);
     const bool chargerByVolts = out_.subject == LabelSubject::Charger && whole_.full;
     if (weakSubject_ && !(chargerByVolts && whole_.mains)) {
-      const Guess other = guess(f, f.narrow(), std::nullopt, i);
+      const Guess other = guess(f, f.narrow(), whole, std::nullopt);
       if (best.meaning && (other.meaning != best.meaning || (other.standing > Standing::Sure && !chargerByVolts)))
-        lower(best, Standing::Likely, "what the label is stuck on is not certain", "saying what the label is stuck on");
+        lower(best, Standing::Likely, "what the label is stuck on is not certain", stuckOn);
     }
     if (best.meaning == M::NameplateVoltage && out_.subject == LabelSubject::Controller && !f.paired && !n.listed &&
         !f.near.any({Sense::Nominal, Sense::Voltage}) && std::any_of(figures_.begin(), figures_.end(), [&](const Figure& g) {
           return g.item.unit == PrintedUnit::Volt && &g != &f && g.near.has(Sense::Nominal);
         }))
-      lower(best, Standing::Likely, "another figure is named as the nominal one", "a second look at the print");
+      lower(best, Standing::Likely, "another figure is named as the nominal one", look);
     for (LabelSubject rival : rivals_) {
-      const Guess other = guess(f, f.narrow(), rival, i);
+      const Guess other = guess(f, f.narrow(), whole, rival);
       if (best.meaning && other.meaning != best.meaning)
         lower(best, Standing::Likely, fmt::format("stuck on something else ({}) it would be another thing", labelSubjectWords(rival)),
-              "saying what the label is stuck on");
+              stuckOn);
     }
     const std::string piece = pieceOf(n.begin, n.end);
     if (!best.meaning) {
@@ -170,9 +176,9 @@ class Reader {
     }
     const bool limit = best.meaning == M::HighCut || best.meaning == M::LowCut || best.meaning == M::Cutoff ||
                        best.meaning == M::BalanceVoltage || best.meaning == M::ConverterOutput || best.meaning == M::ChargerVoltage;
-    if (n.low && (n.unit == PrintedUnit::Ampere || limit)) lower(best, Standing::Ask, "a range", "a second look at the print");
-    if (n.damaged) lower(best, Standing::Ask, "the print is damaged: a letter stands where a figure belongs", "a second look at the print");
-    if (n.underSerial) lower(best, Standing::Ask, "it stands behind a serial number or a type", "a second look at the print");
+    if (n.low && (n.unit == PrintedUnit::Ampere || limit)) lower(best, Standing::Ask, "a range", look);
+    if (n.damaged) lower(best, Standing::Ask, "the print is damaged: a letter stands where a figure belongs", look);
+    if (n.underSerial) lower(best, Standing::Ask, "it stands behind a serial number or a type", look);
     LabelValue v;
     v.meaning = *best.meaning;
     v.standing = best.standing;
@@ -209,7 +215,7 @@ class Reader {
         LabelValue m = v;
         m.value = *mended;
         m.reason = fmt::format("“{}” is printed: {} with its point lost?", v.piece, formatNumber(*mended));
-        m.settledBy = "a second look at the print";
+        m.settledBy = look;
         out_.values.push_back(m);
       }
     }
@@ -224,7 +230,7 @@ class Reader {
       v.value = i.meaning.senses.has(Sense::Separate) ? 1 : 0;
       v.piece = pieceOf(i.begin, i.end);
       v.reason = "the words say it";
-      if (v.standing != Standing::Sure) v.settledBy = "saying what the label is stuck on";
+      if (v.standing != Standing::Sure) v.settledBy = stuckOn;
       out_.values.push_back(v);
     }
   }

@@ -36,14 +36,13 @@ class Lexer : Chunks {
     if (at(i_) == U'-') return (!before && isLatin(at(i_ + 1))) || (before && isHan(at(i_ - 1)) && isHan(at(i_ + 1)));
     if (at(i_) != U'|') return false;
     const bool after = !isBlank(at(i_ + 1)) && at(i_ + 1) != U'\n';
-    const auto letter = [](char32_t c) { return isLatin(c) || isHan(c); };
     if (before != after) return true;
-    if (before && letter(at(i_ - 1)) && isDigit(at(i_ + 1)) && !behindUnit()) return true;
-    if (before && letter(at(i_ - 1)) && at(i_ + 1) == U'-' && letter(at(i_ + 2))) return true;
-    if (!before || !letter(at(i_ - 1)) || !letter(at(i_ + 1))) return false;
+    if (before && isLetter(at(i_ - 1)) && isDigit(at(i_ + 1)) && !behindUnit()) return true;
+    if (before && isLetter(at(i_ - 1)) && at(i_ + 1) == U'-' && isLetter(at(i_ + 2))) return true;
+    if (!before || !isLetter(at(i_ - 1)) || !isLetter(at(i_ + 1))) return false;
     std::size_t left = i_, right = i_ + 1;
-    while (left > 0 && letter(at(left - 1))) --left;
-    while (letter(at(right))) ++right;
+    while (left > 0 && isLetter(at(left - 1))) --left;
+    while (isLetter(at(right))) ++right;
     if (isHan(at(i_ - 1)) || isHan(at(i_ + 1))) return true;
     const Item a = word(left, i_), b = word(i_ + 1, right);
     if (!a.understood || !b.understood || a.word.size() < 3 || b.word.size() < 3) return true;
@@ -61,8 +60,7 @@ class Lexer : Chunks {
   void mark() {
     if (speck()) {
       // In the middle of a word it tears it.
-      const auto letter = [](char32_t c) { return isLatin(c) || isHan(c); };
-      if ((at(i_) == U'|' || isHan(at(i_ + 1))) && ((gluedAt(i_) && letter(at(i_ - 1)) && !behindUnit()) || letter(at(i_ + 1))))
+      if ((at(i_) == U'|' || isHan(at(i_ + 1))) && ((gluedAt(i_) && isLetter(at(i_ - 1)) && !behindUnit()) || isLetter(at(i_ + 1))))
         out_.push_back(item(Item::Kind::Name, i_, i_ + 1));
       ++i_;
       return;

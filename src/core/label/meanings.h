@@ -33,6 +33,11 @@ Guess meaningOfAmperes(const Item& number, const Senses& words, const Whole& who
 /// Ah, Wh, W, counts, °C, µF, mΩ, 1/min, C, Hz.
 Guess meaningOfOthers(const Item& number, const Senses& words, const Whole& whole);
 
+// What settles a doubt.
+inline constexpr const char* look = "a second look at the print";
+inline constexpr const char* stuckOn = "saying what the label is stuck on";
+inline constexpr const char* sheet = "the maker's sheet";
+
 inline Guess sure(LabelMeaning meaning, std::string reason) { return {meaning, Standing::Sure, std::move(reason), {}}; }
 inline Guess likely(LabelMeaning meaning, std::string reason, std::string settledBy) {
   return {meaning, Standing::Likely, std::move(reason), std::move(settledBy)};

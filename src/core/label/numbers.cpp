@@ -233,6 +233,15 @@ Printed numberOf(std::u32string_view digits) {
   return out;
 }
 
+void putUnit(Item& number, const UnitWord& unit) {
+  number.unit = unit.unit;
+  number.scaleOfUnit = unit.scale;
+  number.value *= unit.scale;
+  number.ungrouped *= unit.scale;
+  number.ac = unit.ac;
+  number.dc = unit.dc;
+}
+
 const UnitWord* unitOf(std::u32string_view letters) {
   const auto found = std::find_if(unitWords.begin(), unitWords.end(), [&](const UnitWord& u) { return u.printed == letters; });
   return found == unitWords.end() ? nullptr : &*found;

@@ -7,7 +7,6 @@ namespace usherwright::label {
 namespace {
 
 using M = LabelMeaning;
-const char* const look = "a second look at the print";
 
 Guess ampereHours(const Item& n, const Senses& w, const Whole& whole) {
   const bool pack = whole.subject == LabelSubject::Pack;
@@ -53,7 +52,7 @@ Guess counts(const Item& n, const Senses& w, const Whole& whole) {
 }
 
 Guess celsius(const Item& n) {
-  if (!n.low && !n.negative && n.value > 150) return ask(M::Temperature, "hot for a limit", look);
+  if (!n.low && n.value > 150) return ask(M::Temperature, "hot for a limit", look);
   return sure(M::Temperature, "degrees");
 }
 

@@ -6,6 +6,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/label/meanings.h"
 #include "core/label/usual_volts.h"
 #include "core/quantity/units.h"
 
@@ -78,7 +79,7 @@ class Weigher {
     if (v.standing == Standing::Ask) return;
     v.standing = Standing::Ask;
     v.reason = why;
-    if (v.settledBy.empty()) v.settledBy = "a second look at the print";
+    if (v.settledBy.empty()) v.settledBy = look;
   }
 
   LabelValue* find(M meaning) {

@@ -6,7 +6,6 @@
 namespace usherwright::label {
 
 /// Lowers the standing of values that cannot be, or cannot be beside each other; raises what arithmetic confirms.
-/// `grouped` are the places of values whose single mark may be a decimal or a thousands one.
 void weigh(std::vector<LabelValue>& values, Known<LabelSubject> subject);
 
 /// The value with a point put back that a scan lost ("546 V" for 54.6 V); nothing if none is likely.

@@ -19,7 +19,14 @@ class Print {
   }
 
   static bool isAlnum(char32_t c) { return isDigit(c) || isLatin(c); }
-  static bool looksLikeFigure(char32_t c) { return isDigit(c) || std::u32string_view(U"olibsz|").find(c) != std::u32string_view::npos; }
+  static bool isLetter(char32_t c) { return isLatin(c) || isHan(c); }
+  /// The figure that a sign is taken for in damaged print; itself if it is none of those that look like one.
+  static char32_t figureFor(char32_t c) {
+    constexpr std::u32string_view alike = U"olibsz|", figures = U"0118521";
+    const auto at = alike.find(c);
+    return at == std::u32string_view::npos ? c : figures[at];
+  }
+  static bool looksLikeFigure(char32_t c) { return isDigit(figureFor(c)); }
   char32_t at(std::size_t i) const { return i < g_.size() ? g_[i].c : U'\n'; }
   bool digitAt(std::size_t i) const { return isDigit(at(i)); }
   bool gluedAt(std::size_t i) const { return i > 0 && !isBlank(g_[i - 1].c) && g_[i - 1].c != U'\n'; }

@@ -14,7 +14,7 @@ struct Seen {
   Senses words;
   bool ampereHours = false, wattHours = false, microfarad = false, turns = false, kiloampere = false, mains = false, cellVolts = false,
        packVolts = false, series = false, cRate = false, tolerance = false, smallLimits = false, cellSize = false, inputDc = false,
-       amperes = false, watts = false, milliampere = false, conversion = false, oneCell = false;
+       amperes = false, conversion = false, oneCell = false;
 };
 
 Seen look(const std::vector<Item>& items, const std::vector<Figure>& figures) {
@@ -29,11 +29,9 @@ Seen look(const std::vector<Item>& items, const std::vector<Figure>& figures) {
     if (n.unit == PrintedUnit::WattHour) s.wattHours = true;
     if (n.unit == PrintedUnit::MicroFarad) s.microfarad = true;
     if (n.unit == PrintedUnit::Rpm) s.turns = true;
-    if (n.unit == PrintedUnit::Watt) s.watts = true;
     if (n.unit == PrintedUnit::Ampere) {
       s.amperes = true;
       s.kiloampere = s.kiloampere || n.scaleOfUnit > 1;
-      s.milliampere = s.milliampere || n.scaleOfUnit < 1;
       s.tolerance = s.tolerance || n.tolerance.has_value();
     }
     if (n.unit == PrintedUnit::Volt) {
@@ -138,7 +136,7 @@ class Scores {
       scale(S::Controller, 0.5);
       scale(S::Cell, 0.4);
     }
-    if (w.any({Sense::Joiner})) {
+    if (w.has(Sense::Joiner)) {
       if (!stores) scale(S::Pack, 0.2);
       scale(S::Converter, 0.6);
       scale(S::Board, 0.4);

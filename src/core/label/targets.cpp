@@ -88,16 +88,13 @@ class Targets {
     return {};
   }
 
-  std::string chemistryWord() const {
-    static constexpr std::array<std::string_view, 6> words{"nmc", "lipo", "lmo", "lfp", "lead", "nimh"};
-    return std::string(words[static_cast<std::size_t>(v_.value)]);
-  }
+  std::string chemistryWord() const { return std::string(wordsOf<Chemistry>()[static_cast<std::size_t>(v_.value)]); }
 
   std::vector<LabelTarget> ofBoard() const {
     const std::string prefix = fmt::format("/packs/{}/bms/", place_.index);
     if (v_.meaning == M::BalanceCurrent) return {{prefix + "balance_mA", formatNumber(v_.value * 1000, 8)}};
     if (v_.meaning == M::ChemistryName) return {{prefix + "chemistry", chemistryWord()}};
-    if (v_.meaning == M::Port) return {{prefix + "port", v_.value > 0 ? "separate" : "common"}};
+    if (v_.meaning == M::Port) return {{prefix + "port", std::string(wordsOf<BmsPort>()[static_cast<std::size_t>(v_.value)])}};
     // The cuts are kept per cell: what is printed for the pack is not divided by a count that may be assumed.
     if (v_.meaning == M::HighCut && v_.value < 5) return one(prefix + "cell_full_V");
     if (v_.meaning == M::LowCut && v_.value < 5) return one(prefix + "cell_cutoff_V");

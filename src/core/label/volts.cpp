@@ -11,7 +11,6 @@ using M = LabelMeaning;
 const char* const meterOnPack = "the rested voltage of the full pack, or the charger's no-load output";
 const char* const meterOnCharger = "a meter on the charger's plug, nothing connected";
 const char* const capacitors = "the print on the large capacitors inside";
-const char* const look = "a second look at the print";
 
 class Volts {
  public:
@@ -48,15 +47,15 @@ class Volts {
 
   Guess unknown() const {
     if (atMains()) return likely(M::MainsVoltage, "mains by its range", look);
-    if (is(Sense::Output)) return likely(M::ChargerVoltage, "“output” stands beside it", "saying what the label is stuck on");
-    if (lower() && !charging()) return likely(M::Cutoff, "a word for low or cut-off stands beside it", "saying what the label is stuck on");
+    if (is(Sense::Output)) return likely(M::ChargerVoltage, "“output” stands beside it", stuckOn);
+    if (lower() && !charging()) return likely(M::Cutoff, "a word for low or cut-off stands beside it", stuckOn);
     if (said({Sense::Charge, Sense::Full, Sense::Over}))
       return likely(M::ChargeVoltage, "a word for full or charge stands beside it", meterOnPack);
-    if (said({Sense::Max, Sense::Absolute})) return ask(M::InputMaximum, "a maximum, of what?", "saying what the label is stuck on");
+    if (said({Sense::Max, Sense::Absolute})) return ask(M::InputMaximum, "a maximum, of what?", stuckOn);
     if (n_.tolerance) return ask(M::Cutoff, "volts with a tolerance, without a word", look);
     if (classes() && v_ >= 24 && v_ != 60 && !n_.low && !n_.grouped) return sure(M::NameplateVoltage, "a usual class of packs");
-    if (isFullVoltage(v_)) return ask(M::ChargerVoltage, "output of a charger, or a full pack?", "saying what the label is stuck on");
-    return ask(M::NameplateVoltage, "no word says what these volts are", "saying what the label is stuck on");
+    if (isFullVoltage(v_)) return ask(M::ChargerVoltage, "output of a charger, or a full pack?", stuckOn);
+    return ask(M::NameplateVoltage, "no word says what these volts are", stuckOn);
   }
 
   Guess controller() const {
@@ -211,9 +210,9 @@ class Volts {
       return sure(M::JoinerVoltage, n_.low ? "a range in which it works" : "“max” stands beside it");
     if (lower()) return ask(M::Cutoff, "a low end", look);
     if (isClassVoltage(v_))
-      return n_.listed || whole_.otherVolts ? likely(M::NameplateVoltage, "classes of packs", "the maker's sheet")
+      return n_.listed || whole_.otherVolts ? likely(M::NameplateVoltage, "classes of packs", sheet)
                                             : sure(M::NameplateVoltage, "a class of packs");
-    return likely(M::JoinerVoltage, "volts on a joiner, without a word", "the maker's sheet");
+    return likely(M::JoinerVoltage, "volts on a joiner, without a word", sheet);
   }
 
   Guess converter() const {

@@ -6,7 +6,7 @@
 
 #include "core/label/glyphs.h"
 #include "core/label/word_data.h"
-#include "core/parts/chemistry.h"
+#include "core/plan/fields.h"
 #include "core/quantity/csv.h"
 
 namespace usherwright::label {
@@ -81,7 +81,6 @@ constexpr std::array<std::string_view, 68> senseNames{"voltage",
                                                       "kind-capacitor",
                                                       "lithium"};
 static_assert(senseNames.size() == static_cast<std::size_t>(Sense::Lithium) + 1);
-constexpr std::array<std::string_view, 6> chemistryNames{"nmc", "lipo", "lmo", "lfp", "lead", "nimh"};
 
 std::string_view trimmed(std::string_view text) {
   while (!text.empty() && text.front() == ' ') text.remove_prefix(1);
@@ -103,9 +102,10 @@ std::vector<std::string_view> split(std::string_view text, char mark) {
 bool meaningOf(std::string_view names, WordMeaning& out) {
   for (std::string_view name : split(names, ' ')) {
     const auto sense = std::find(senseNames.begin(), senseNames.end(), name);
-    const auto chemistry = std::find(chemistryNames.begin(), chemistryNames.end(), name);
+    const auto chemistries = wordsOf<Chemistry>();
+    const auto chemistry = std::find(chemistries.begin(), chemistries.end(), name);
     if (sense != senseNames.end()) out.senses.add(static_cast<Sense>(sense - senseNames.begin()));
-    else if (chemistry != chemistryNames.end()) out.chemistry = static_cast<int>(chemistry - chemistryNames.begin());
+    else if (chemistry != chemistries.end()) out.chemistry = static_cast<int>(chemistry - chemistries.begin());
     else return false;
   }
   if (out.chemistry >= 0) out.senses.add(Sense::Known);
