@@ -3,6 +3,7 @@
 #include <QCommandLineParser>
 #include <QGuiApplication>
 #include <QPalette>
+#include <QSettings>
 #include <QStyleFactory>
 #include <QTextStream>
 
@@ -53,6 +54,10 @@ int main(int argc, char** argv) {
     QTextStream(stdout) << manualText(window.actions());
     return 0;
   }
+  QSettings settings(QStringLiteral("usherwright"), QStringLiteral("usherwright"));
+  window.look().setScale(settings.value(QStringLiteral("scale"), 1.0).toDouble());
+  QObject::connect(&window.look(), &Look::scaleChanged, &settings,
+                   [&] { settings.setValue(QStringLiteral("scale"), window.look().scale()); });
   if (dark) window.look().setTheme(Theme::Night);
   if (parser.isSet(demo)) window.openDemo();
   else if (!parser.positionalArguments().isEmpty()) window.openPath(parser.positionalArguments().first());

@@ -113,6 +113,7 @@ Outcome runRaw(const std::vector<std::string>& arguments, Options& o) {
   planCommand("check", "findings; exit 0 no Stop, 1 a Stop, 2 unreadable input", checkText, checkJson, true);
   planCommand("show", "packs, limits, narrows, charging, range", showText, showJson, false);
   planCommand("join", "the joined ride: knees, peaks, end, gauge against truth", joinText, joinJson, false);
+  planCommand("next", "the verdict in one sentence, and what brings it closer", nextText, nextJson, false);
   CLI::App* exported = app.add_subcommand("export", "the simulated ride: a table every second, or a SPICE netlist");
   exported->add_option("PLAN", o.plan, "a .uwplan file")->required();
   exported->add_option("--what", o.what, "table or netlist")->required()->check(CLI::IsMember({"table", "netlist"}));

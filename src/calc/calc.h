@@ -29,6 +29,8 @@ std::string showText(const Plan& plan, const Assessment& assessment);
 std::string showJson(const Plan& plan, const Assessment& assessment);
 std::string joinText(const Plan& plan, const Assessment& assessment);
 std::string joinJson(const Plan& plan, const Assessment& assessment);
+std::string nextText(const Plan& plan, const Assessment& assessment);
+std::string nextJson(const Plan& plan, const Assessment& assessment);
 std::string labelText(const std::string& label, Known<LabelSubject> on);
 std::string labelJson(const std::string& label, Known<LabelSubject> on);
 

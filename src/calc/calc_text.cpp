@@ -13,10 +13,10 @@ std::string signedPercent(double x) { return fmt::format("{}{} %", x >= 0 ? "+" 
 
 std::string packLine(const PackFigures& p) {
   const PackModel& m = p.model;
-  std::string out = fmt::format("{} ({}): {}S{}P {}, {} V full / {} V label / {} V empty, {} Ah rated, {} Wh, {} mΩ\n", m.name, m.id,
-                                m.series, m.parallel, factsOf(m.chemistry).name, formatNumber(m.full.value()),
-                                formatNumber(m.nominal.value()), formatNumber(m.restedEmpty.value()), formatNumber(m.rated.value()),
-                                formatNumber(m.label.value()), formatNumber(MilliOhm(m.resistance()).value()));
+  std::string out = fmt::format("{} ({}): {} {}, {} V full / {} V label / {} V empty, {} Ah rated, {} Wh, {} mΩ\n", m.name, m.id,
+                                layoutWords(m), factsOf(m.chemistry).name, formatNumber(m.full.value()), formatNumber(m.nominal.value()),
+                                formatNumber(m.restedEmpty.value()), formatNumber(m.rated.value()), formatNumber(m.label.value()),
+                                formatNumber(MilliOhm(m.resistance()).value()));
   out += fmt::format("  charge {}, {} V at rest, cells {} together", percent(m.soc), formatNumber(m.restVoltage().value()),
                      known(m.continuous));
   if (p.perCellPeak) out += fmt::format(", {} A per cell at peak", formatNumber(p.perCellPeak->value()));
@@ -30,8 +30,9 @@ std::string countedWhy(const Plan& plan, const Element& e) {
   const bool brief = e.shortCounts && e.shortTime && *e.counted() == *e.shortTime;
   std::string out = brief ? fmt::format("short-time, {} s: the boost is no longer", formatNumber(e.shortFor.value())) : "continuous";
   if (e.kind == ElementKind::Cells) {
-    const Cell& cell = *plan.findCell(plan.packs[static_cast<std::size_t>(e.pack)].cell);
-    out += fmt::format(", P × the cell's ({}{})", provenanceWord(provenanceOf(plan, "/cells/" + cell.id + "/continuous_A")),
+    const Cell cell = makeupOf(plan, plan.packs[static_cast<std::size_t>(e.pack)]).cell;
+    out += fmt::format(", P × the cell's ({}{})",
+                       provenanceWord(provenanceOf(plan, cellPointer(plan, static_cast<std::size_t>(e.pack), "continuous_A"))),
                        cell.verified ? "" : ", untested: cut");
   } else if (e.kind == ElementKind::Lead || e.kind == ElementKind::MainLead) out += ", by heat balance in the hottest air";
   else if (!e.pointer.empty())

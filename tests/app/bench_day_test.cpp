@@ -42,6 +42,7 @@ TEST_CASE("from nothing to a verdict: labels, two packs, a joiner, a charger, a 
   CHECK(b.document().plan().bike.controller.inputMaximum == Volt(60));
   b.key(Qt::Key_3, Qt::ControlModifier);
   b.clickButton(QStringLiteral("Add the stock pack"));
+  b.clickButton(QStringLiteral("Somebody saw a cell"));
   describePack(b, QStringLiteral("stock"),
                {QStringLiteral("S (in series) = 13"), QStringLiteral("P (in parallel) = 4"), QStringLiteral("charge = 80"),
                 QStringLiteral("BMS continuous = 25"), QStringLiteral("BMS charge limit = 5")});
@@ -51,7 +52,7 @@ TEST_CASE("from nothing to a verdict: labels, two packs, a joiner, a charger, a 
   CHECK(b.finding(QStringLiteral("BIKE-08")) != nullptr);
   // The cells' own rating is found in a data sheet: 4 × 8 A against 23 A.
   b.enter(QStringLiteral("cell continuous"), QStringLiteral("8"));
-  b.choose(QStringLiteral("tested of an ordinary"), QStringLiteral("yes"));
+  b.choose(QStringLiteral("tested of cell of stock"), QStringLiteral("yes"));
   CHECK(b.now().figures.elements.front().counted() == Ampere(32));
   b.clickButton(QStringLiteral("+ add"));
   REQUIRE(b.document().plan().packs.size() == 2);
@@ -114,7 +115,7 @@ TEST_CASE("half the pack: lighter, and what it costs in range is seen at once") 
   Bench b(Bench::Open::Nothing);
   b.window().session().begin(plans::example("quarry-town-folder"));
   const auto before = b.now().figures;
-  const int parallel = b.document().plan().packs[0].parallel;
+  const int parallel = *b.document().plan().packs[0].parallel;
   b.key(Qt::Key_3, Qt::ControlModifier);
   DrawingView* block = b.drawing(QStringLiteral("the block of cells"));
   block->setFocus();

@@ -141,6 +141,8 @@ TEST_CASE("C-001 C-002 C-016 C-019 C-056 C-116: jobs, rides, the Wh they ask for
   Bench b;
   page(b, Qt::Key_1, "Need");
   CHECK(visibleText(b).contains(QStringLiteral("Go through: Bike, Pack, Joining, Charging, Range.")));
+  CHECK(b.document().plan().need.add);
+  b.clickButton(QStringLiteral("add a pack"));
   b.clickButton(QStringLiteral("chargers"));
   CHECK(b.document().plan().need.chargers);
   CHECK(visibleText(b).contains(QStringLiteral("Skip: Pack (no pack changes), Range")));

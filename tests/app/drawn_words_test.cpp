@@ -32,8 +32,43 @@ Words placed(const drawing::Shape& s, const Look& look) {
   return {words, QRectF(left, s.points[0].y - height, width, height)};
 }
 
+/// A level stretch of a line that runs through letters which no plate lifts off it.
+bool runsThrough(const drawing::Shape& line, const QRectF& letters) {
+  if (line.kind != drawing::ShapeKind::Polyline || line.pattern == drawing::Pattern::Dotted || line.stroke == drawing::Ink::None) return false;
+  const QRectF inner = letters.adjusted(hair, hair, -hair, -hair);
+  for (std::size_t i = 1; i < line.points.size(); ++i) {
+    const auto &a = line.points[i - 1], &b = line.points[i];
+    if (std::abs(a.y - b.y) > 0.5 || std::abs(a.x - b.x) < 12) continue;
+    if (a.y > inner.top() && a.y < inner.bottom() && std::max(a.x, b.x) > inner.left() && std::min(a.x, b.x) < inner.right()) return true;
+  }
+  return false;
+}
+
+bool isPlate(const drawing::Shape& s, const QRectF& letters) {
+  if (s.kind == drawing::ShapeKind::Circle && s.fill != drawing::Ink::None)
+    return QRectF(s.points[0].x - s.radius, s.points[0].y - s.radius, 2 * s.radius, 2 * s.radius).contains(letters);
+  return s.kind == drawing::ShapeKind::Rectangle && s.fill != drawing::Ink::None &&
+         QRectF(QPointF(s.points[0].x, s.points[0].y), QPointF(s.points[1].x, s.points[1].y)).normalized().contains(letters);
+}
+
+/// Words that a level line crosses.
+QStringList crossed(const drawing::Drawing& d, const Look& look) {
+  QStringList out;
+  for (std::size_t i = 0; i < d.shapes.size(); ++i) {
+    if (d.shapes[i].kind != drawing::ShapeKind::Text || d.shapes[i].text.empty()) continue;
+    const Words words = placed(d.shapes[i], look);
+    std::size_t plate = 0;
+    for (std::size_t k = 0; k < i; ++k)
+      if (isPlate(d.shapes[k], words.box)) plate = k;
+    for (std::size_t k = plate; k < d.shapes.size(); ++k)
+      if (runsThrough(d.shapes[k], words.box)) out << QStringLiteral("a line runs through \"%1\"").arg(words.text);
+  }
+  return out;
+}
+
 QStringList faults(const DrawingView& view, const Look& look) {
   QStringList out;
+  for (const drawing::Drawing* d : view.shown()) out << crossed(*d, look);
   std::vector<Words> words;
   for (const drawing::Drawing* d : view.shown())
     for (const drawing::Shape& s : d->shapes)
@@ -79,12 +114,20 @@ Plan fourPacks() {
   return plan;
 }
 
+Plan nearlyEmpty() {
+  Plan plan = plans::demo();
+  for (std::size_t k = 0; k < plan.packs.size(); ++k)
+    plan = *withField(plan, "/packs/" + std::to_string(k) + "/soc", FieldValue{0.01 + 0.08 * static_cast<double>(k)});
+  return plan;
+}
+
 }  // namespace
 
 TEST_CASE("no word of a drawing lies over another or leaves it, on every page") {
   const auto [what, plan] = GENERATE(table<std::string, Plan>({{"the demo", plans::demo()},
                                                                {"one pack", *withoutPack(plans::demo(), 1)},
                                                                {"four packs, long names", fourPacks()},
+                                                               {"nearly empty", nearlyEmpty()},
                                                                {"barrow", plans::example("allotment-barrow")},
                                                                {"tractor", plans::example("moor-tractor")},
                                                                {"folder", plans::example("quarry-town-folder")}}));

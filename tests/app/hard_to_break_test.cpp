@@ -122,6 +122,7 @@ TEST_CASE("keys and clicks at random: the window lives, the plan stays sound, an
   INFO("seed " << seed);
   CHECK(crossChecked(now));
   const auto again = readPlan(writePlan(now));
+  INFO((again ? std::string() : again.error().sentence()));
   REQUIRE(again);
   CHECK(*again == now);
   // What the window shows, though worked out step by step, is what the plan says afresh.

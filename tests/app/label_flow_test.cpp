@@ -7,6 +7,7 @@
 
 #include "app/window_test.h"
 #include "core/plan/edit.h"
+#include "support/plans.h"
 
 using namespace driving;
 
@@ -53,10 +54,11 @@ TEST_CASE("several labels at once go each to its own part, and what is likely wa
   Bench b;
   paste(b, "Akku 36 V 10,4 Ah 374 Wh 18A\n\nCharger 42V 1.5A");
   CHECK(shown(b).contains(QStringLiteral("On the pack stock:")));
-  CHECK(shown(b).contains(QStringLiteral("On small charger:")));
+  CHECK(shown(b).contains(QStringLiteral("On a further charger:")));  // those of the plan have their labels
   b.key(Qt::Key_Return, Qt::ControlModifier);
   CHECK(b.document().plan().packs[0].labelEnergy == WattHour(374));
-  CHECK(b.document().plan().chargers[0].current == Ampere(1.5));
+  CHECK(b.document().plan().chargers[0] == plans::demo().chargers[0]);
+  CHECK(b.document().plan().chargers.back().current == Ampere(1.5));
   CHECK(b.document().plan().packs[0].bms.continuous == Ampere(25));  // 18 A without a word: not yet
   b.key(Qt::Key_Space);                                              // the first likely value has the focus
   CHECK(b.document().plan().packs[0].bms.continuous == Ampere(18));
@@ -82,10 +84,13 @@ TEST_CASE("a text that does not say what it is stuck on is not entered until the
   CHECK(b.document().plan().bike.controller.currentLimit == Ampere(20));
 }
 
-TEST_CASE("a part that the plan does not have yet is named") {
+TEST_CASE("a part that the plan does not have yet comes with its label") {
   Bench b(Bench::Open::Nothing);
   paste(b, "charger output 54.6V 2A");
-  CHECK(shown(b).contains(QStringLiteral("Of the charger: the plan has none yet.")));
-  b.key(Qt::Key_Return, Qt::ControlModifier);
+  CHECK(shown(b).contains(QStringLiteral("On a new charger:")));
   CHECK(b.document().plan().chargers.empty());
+  b.key(Qt::Key_Return, Qt::ControlModifier);
+  REQUIRE(b.document().plan().chargers.size() == 1);
+  CHECK(b.document().plan().chargers[0].output == Volt(54.6));
+  CHECK(b.document().plan().chargers[0].forPacks.empty());  // there is no pack that it could serve
 }

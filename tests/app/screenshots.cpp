@@ -3,6 +3,7 @@
 #include <QApplication>
 #include <QDir>
 #include <QFile>
+#include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPlainTextEdit>
 #include <QStyleFactory>
@@ -55,6 +56,21 @@ void joiningPage(MainWindow& w, const Plan& plan, const char* page) {
   w.session().begin(plan);
   w.goToStation(Station::Joining);
   joiningPage(w, page);
+}
+
+/// What a first hour begins with: four labels, an empty line between them.
+const QString fourLabels = QStringLiteral(
+    "36V 17±1A\nL.V. 31±1V\n\nLi-ion battery pack\n36V 7.8Ah 281Wh\n\nLi-ion battery pack 36V 11.6Ah 418Wh max 20A\n\nCHARGER OUTPUT "
+    "42.0V 2.0A");
+
+/// An empty plan with the job “add a pack”, and those labels pasted.
+void firstHour(MainWindow& w, bool entered) {
+  w.session().begin(Plan{});
+  w.document().commit(withField(w.document().plan(), "/need/add", FieldValue{true}));
+  auto* typed = w.findChild<QPlainTextEdit*>(QStringLiteral("label-text"));
+  typed->setPlainText(fourLabels);
+  QKeyEvent key(QEvent::KeyPress, Qt::Key_Return, Qt::ControlModifier);
+  if (entered) QApplication::sendEvent(typed, &key);
 }
 
 struct Shot {
@@ -374,6 +390,55 @@ const std::vector<Shot>& shots() {
          plan.title = "Ferry-path library trike with the trailer of the reading room and every spare pack";
          w.session().begin(plan);
          w.goToStation(Station::Joining);
+       }},
+      {"start", [](MainWindow& w) { firstHour(w, false); }},
+      {"start-empty", [](MainWindow& w) { w.session().begin(Plan{}); }},
+      {"small-start",
+       [](MainWindow& w) {
+         w.resize(1100, 700);
+         w.look().setTheme(Theme::Night);
+         firstHour(w, false);
+       }},
+      {"labels-entered", [](MainWindow& w) { firstHour(w, true); }},
+      {"pack-box",
+       [](MainWindow& w) {
+         firstHour(w, true);
+         w.goToStation(Station::Pack);
+       }},
+      {"small-box",
+       [](MainWindow& w) {
+         w.resize(1100, 700);
+         w.look().setTheme(Theme::Night);
+         firstHour(w, true);
+         w.document().commit(
+             withField(w.document().plan(), "/packs/1/name", FieldValue{std::string("the bag pack from the reading-room trailer")}));
+         w.document().commit(withField(w.document().plan(), "/packs/1/series", FieldValue{20.0}));
+         w.goToStation(Station::Pack);
+       }},
+      {"larger",
+       [](MainWindow& w) {
+         w.openDemo();
+         w.look().setScale(1.4);
+       }},
+      {"twice",
+       [](MainWindow& w) {
+         w.look().setScale(2);
+         w.openDemo();
+         w.goToStation(Station::Pack);
+         w.resize(1920, 1080);
+       }},
+      {"smaller",
+       [](MainWindow& w) {
+         w.look().setTheme(Theme::Night);
+         w.openDemo();
+         w.goToStation(Station::Joining);
+         w.look().setScale(0.8);
+       }},
+      {"way",
+       [](MainWindow& w) {
+         firstHour(w, true);
+         w.goToStation(Station::Joining);
+         w.actions().find(QStringLiteral("way"))->run();
        }},
       {"three-pack",
        [](MainWindow& w) {

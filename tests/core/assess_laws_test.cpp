@@ -100,7 +100,7 @@ TEST_CASE("more load, wind or climb never takes the bike farther; more cells in 
       const auto next = withField(plan, pointer, FieldValue{v * between(1, 1.5)});
       if (next) RC_ASSERT(plans::assessed(*next).figures.range.likely.value() <= now.value() * 1.0005);
     }
-    const auto more = withField(plan, "/packs/0/parallel", FieldValue{double(plan.packs[0].parallel + 1)});
+    const auto more = withField(plan, "/packs/0/parallel", FieldValue{double(*plan.packs[0].parallel + 1)});
     RC_ASSERT(more.has_value());
     RC_ASSERT(plans::assessed(*more).figures.range.likely > now);
   });

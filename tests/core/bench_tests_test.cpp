@@ -321,6 +321,7 @@ TEST_CASE("the need: rides, reserve, age and cold, each counted once") {
 
 TEST_CASE("jobs say which stations they need and why the others are skipped") {
   Plan plan = plans::demo();
+  plan.need = {};
   for (const StationNeed& n : stationsFor(plan)) CHECK(n.needed);
   plan.need.chargers = true;
   std::string skipped;

@@ -1,9 +1,16 @@
 // Edits: a plan in, a plan out, refused with a sentence or taken whole.
+#include <fmt/format.h>
 #include <rapidcheck/catch.h>
 #include <catch2/catch.hpp>
+#include <cmath>
 
+#include "core/charging/charger_put.h"
+#include "core/io/plan_json.h"
 #include "core/plan/edit.h"
+#include "core/plan/makeup.h"
+#include "core/plan/shelf.h"
 #include "support/plans.h"
+#include "support/random.h"
 
 using namespace usherwright;
 
@@ -37,7 +44,7 @@ TEST_CASE("nothing typed means not known yet where that is allowed, and nothing 
   REQUIRE(unknown);
   CHECK_FALSE(unknown->bike.controller.capacitorVoltage);
   CHECK_FALSE(unknown->provenance.contains("/bike/controller/capacitor_V"));
-  CHECK(refusal(plans::demo(), "/packs/0/series", "") == "S (in series): found nothing, expected a whole number from 1 to 200.");
+  CHECK(refusal(plans::demo(), "/packs/0/links_mohm", "") == "links: found nothing, expected a number from 0 to 1000 mΩ.");
 }
 
 TEST_CASE("bad entries are refused with the field's own name") {
@@ -64,7 +71,9 @@ TEST_CASE("a pack comes with a lead and goes with it") {
   const Plan more = withNewPack(plan);
   REQUIRE(more.packs.size() == 3);
   CHECK(more.leadOf(more.packs[2].id) != nullptr);
-  CHECK(more.packs[2].series == plan.packs[0].series);
+  CHECK(isBox(more.packs[2]));
+  CHECK(makeupOf(more, more.packs[2]).series == *plan.packs[0].series);
+  CHECK(makeupOf(more, more.packs[2]).layout.seriesBecause == "stock is 13S");
   CHECK(crossChecked(more));
   const Plan less = *withoutPack(plan, 0);
   REQUIRE(less.packs.size() == 1);
@@ -103,6 +112,54 @@ TEST_CASE("chargers come, are put to packs, and go") {
   const Plan fewer = *withoutCharger(plan, 0);
   CHECK(provenanceOf(fewer, "/chargers/0/output_V") == provenanceOf(plan, "/chargers/1/output_V"));
   CHECK_FALSE(withAssignment(plan, 9, 0, Assignment::Free));
+}
+
+TEST_CASE("whatever an edit makes of whatever a plan holds can be saved and opened again") {
+  rc::prop("every edit, on fields at and within their bounds", [] {
+    Plan plan = withNewPack(withNewCharger(*rc::gen::arbitrary<bool>() ? plans::demo() : withNewPack(Plan{})));
+    std::vector<std::pair<std::string, const FieldSpec*>> fields;
+    forEachField(plan, [&](const std::string& pointer, const FieldSpec& spec, const FieldValue&) {
+      if (isNumeric(spec.kind)) fields.emplace_back(pointer, &spec);
+    });
+    const std::string box = fmt::format("/packs/{}/", plan.packs.size() - 1);
+    const auto set = [&](const std::string& pointer, const FieldSpec& spec) {
+      double value = support::between(spec.minimum, spec.maximum);
+      const int edge = *rc::gen::inRange(0, 4);
+      if (edge == 0) value = spec.minimum;
+      if (edge == 1) value = spec.maximum;
+      if (spec.kind == Kind::Count) value = std::floor(value);
+      if (const auto next = withField(plan, pointer, FieldValue{value})) plan = *next;
+    };
+    for (const char* key : {"series", "parallel", "label_V", "label_Ah", "label_Wh"})
+      if (*rc::gen::arbitrary<bool>()) set(box + key, *findField(plan, box + key)->spec);
+    for (int i = 0; i < 8; ++i) {
+      const auto& [pointer, spec] = fields[static_cast<std::size_t>(*rc::gen::inRange(0, static_cast<int>(fields.size())))];
+      set(pointer, *spec);
+    }
+    const std::size_t pack = plan.packs.size() - 1, charger = plan.chargers.size() - 1;
+    std::vector<Expected<Plan>> made = {
+        withNewPack(plan),        withDuplicatePack(plan, pack), withoutPack(plan, 0),          withChargerFor(plan, pack),
+        withNewCharger(plan),     withChargerPut(plan, charger), withoutCharger(plan, charger), withRoute(plan),
+        withSeenCell(plan, pack), withLayoutAssumed(plan, pack)};
+    for (const ShelfBms& board : shippedShelf().boards)
+      if (const auto fitted = withShelfBms(plan, pack, board)) made.push_back(fitted);
+    for (const auto& next : made) {
+      if (!next) RC_FAIL(next.error().sentence());
+      const auto again = readPlan(writePlan(*next));
+      if (!again) RC_FAIL(again.error().sentence());
+      RC_ASSERT(*again == *next);
+      RC_ASSERT(crossChecked(*next).has_value());
+    }
+  });
+}
+
+TEST_CASE("a value that no entry would take is no plan, whatever put it there") {
+  Plan plan = plans::demo();
+  plan.packs[0].labelCharge = AmpereHour(2500);
+  CHECK(crossChecked(plan).error().sentence() == "/packs/0/label_Ah: found 2500, expected a number from 0.1 to 2000 Ah.");
+  plan = plans::demo();
+  plan.chargers[0].output = Volt(std::nan(""));
+  CHECK_FALSE(crossChecked(plan));
 }
 
 TEST_CASE("an edit and its opposite leave the value as it was") {

@@ -47,6 +47,13 @@ Pack plainPack() {
   return p;
 }
 
+PackModel modelOf(const Pack& pack, const Cell& cell, Celsius air) {
+  Plan plan;
+  plan.cells.push_back(cell);
+  plan.cells.back().id = pack.cell;
+  return packModel(pack, makeupOf(plan, pack), air);
+}
+
 }  // namespace
 
 TEST_CASE("the rest curves are those of the shipped table, point by point") {
@@ -92,7 +99,7 @@ TEST_CASE("class voltages are series times the chemistry's, as in the table") {
 }
 
 TEST_CASE("a pack is its cells in series and parallel, with what is between them") {
-  const PackModel m = packModel(plainPack(), plainCell(), Celsius(20));
+  const PackModel m = modelOf(plainPack(), plainCell(), Celsius(20));
   CHECK(Ohm(m.cells).value() == Approx(13 * 0.030 / 4));
   CHECK(m.inside.value() == Approx(0.024));
   CHECK(m.capacity.value() == Approx(12));
@@ -108,33 +115,33 @@ TEST_CASE("untested cells count with less, health and cold take their share") {
   Cell cell = plainCell();
   cell.verified = false;
   Pack pack = plainPack();
-  const PackModel untested = packModel(pack, cell, Celsius(20));
+  const PackModel untested = modelOf(pack, cell, Celsius(20));
   CHECK(untested.capacity.value() == Approx(12 * 0.9));
   CHECK(untested.continuous->value() == Approx(28));
   CHECK(untested.rated.value() == Approx(12));  // the label stays visible
   pack.soh = StateOfHealth(0.8);
   pack.temperature = Celsius(0);
-  const PackModel cold = packModel(pack, plainCell(), Celsius(20));
+  const PackModel cold = modelOf(pack, plainCell(), Celsius(20));
   CHECK(cold.capacity.value() == Approx(12 * 0.8 * 0.87));
   CHECK(cold.cells.value() == Approx(13 * 0.030 / 4 * 1.75));
   pack.temperature.reset();
-  CHECK(packModel(pack, plainCell(), Celsius(-30)).cells.value() == Approx(13 * 0.030 / 4 * 2.5));  // the end value holds
+  CHECK(modelOf(pack, plainCell(), Celsius(-30)).cells.value() == Approx(13 * 0.030 / 4 * 2.5));  // the end value holds
 }
 
 TEST_CASE("a measured resistance stands for everything inside") {
   Pack pack = plainPack();
   pack.measuredResistance = MilliOhm(150);
-  const PackModel m = packModel(pack, plainCell(), Celsius(20));
+  const PackModel m = modelOf(pack, plainCell(), Celsius(20));
   CHECK(m.resistance().value() == Approx(0.150));
   CHECK(m.inside.value() == Approx(0.024));
   pack.measuredResistance = MilliOhm(10);  // less than its links: still positive parts
-  CHECK(packModel(pack, plainCell(), Celsius(20)).resistance().value() == Approx(0.010));
-  CHECK(packModel(pack, plainCell(), Celsius(20)).cells > Ohm(0));
+  CHECK(modelOf(pack, plainCell(), Celsius(20)).resistance().value() == Approx(0.010));
+  CHECK(modelOf(pack, plainCell(), Celsius(20)).cells > Ohm(0));
 }
 
 TEST_CASE("volts under load fall with load and path, and the give-up charge rises with them") {
   rc::prop("sag", [] {
-    const PackModel m = packModel(plainPack(), plainCell(), Celsius(20));
+    const PackModel m = modelOf(plainPack(), plainCell(), Celsius(20));
     const StateOfCharge soc(between(0.05, 1));
     const Ampere load(between(0, 40));
     const Ohm path(between(0, 0.05));
@@ -147,7 +154,7 @@ TEST_CASE("volts under load fall with load and path, and the give-up charge rise
 }
 
 TEST_CASE("a pack warms towards its steady rise and never past it") {
-  const PackModel m = packModel(plainPack(), plainCell(), Celsius(20));
+  const PackModel m = modelOf(plainPack(), plainCell(), Celsius(20));
   const Kelvins steady = temperatureRise(m, Watt(20), Second(1e7));
   CHECK(steady.value() == Approx(20 / (5 * m.envelope.value())));
   CHECK(temperatureRise(m, Watt(20), Second(0)).value() == 0);

@@ -107,7 +107,7 @@ Charger chargerOf(const Pack& p, const Kind& k) {
   Charger c;
   c.id = "charger " + p.id;
   c.name = "charger of " + p.id;
-  c.output = factsOf(k.chemistry).charge * p.series;
+  c.output = factsOf(k.chemistry).charge * *p.series;
   c.current = Ampere(2);
   c.chemistry = k.chemistry;
   c.plug = p.chargePort;

@@ -19,8 +19,8 @@ void Document::begin(Plan plan) {
   steps_.push_back({std::make_shared<const Plan>(std::move(plan)), {}, {}});
   at_ = 0;
   mergeable_ = false;
-  assessment_ = assess(this->plan(), shippedCatalogue());
-  Q_EMIT changed();
+  assessment_ = {};
+  assessNow();
 }
 
 bool Document::commit(const Expected<Plan>& next, const QString& words, const QString& merge) {
@@ -70,6 +70,7 @@ void Document::setUnits(UnitSystem units) {
 
 void Document::assessNow() {
   assessment_ = assess(plan(), shippedCatalogue(), &assessment_);
+  way_ = wayOf(plan(), assessment_);
   Q_EMIT changed();
 }
 

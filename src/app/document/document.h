@@ -8,6 +8,7 @@
 #include <vector>
 
 #include "core/assess/assessment.h"
+#include "core/assess/way.h"
 #include "core/drawing/drawings.h"
 
 namespace usherwright::app {
@@ -22,6 +23,8 @@ class Document : public QObject {
   /// Shared and immutable: safe to hand to another thread.
   std::shared_ptr<const Plan> snapshot() const { return steps_[at_].plan; }
   const Assessment& assessment() const { return assessment_; }
+  /// What brings the verdict closer, in order.
+  const std::vector<WayStep>& way() const { return way_; }
   UnitSystem units() const { return units_; }
   drawing::Subject subject() const { return {plan(), assessment_, units_}; }
 
@@ -60,6 +63,7 @@ class Document : public QObject {
   std::size_t at_ = 0;
   bool mergeable_ = false;
   Assessment assessment_;
+  std::vector<WayStep> way_;
   UnitSystem units_ = UnitSystem::Metric;
 };
 

@@ -8,6 +8,17 @@
 #include "app/widgets/plain.h"
 
 namespace usherwright::app {
+namespace {
+
+/// What has room, cut behind a whole word.
+QString endingAtWord(const QFontMetrics& metrics, const QString& words, int room) {
+  const QString cut = metrics.elidedText(words, Qt::ElideRight, room);
+  if (cut == words) return words;
+  const auto space = cut.lastIndexOf(QLatin1Char(' '));
+  return space > 0 ? cut.left(space) + QStringLiteral(" …") : cut;
+}
+
+}  // namespace
 
 BottomLine::BottomLine(Kit kit, QWidget* parent) : QWidget(parent), kit_(kit) {
   setFixedHeight(30);
@@ -79,7 +90,7 @@ void BottomLine::refresh() {
   if (!said_->text().isEmpty()) return;
   const QString words = kit_.document.canUndo() ? QStringLiteral("undo: %1").arg(kit_.document.undoWords()) : QString();
   undo_->setToolTip(words);
-  undo_->setText(undo_->fontMetrics().elidedText(words, Qt::ElideRight, 330));
+  undo_->setText(endingAtWord(undo_->fontMetrics(), words, kit_.look.px(330)));
 }
 
 void BottomLine::paintEvent(QPaintEvent*) {

@@ -7,6 +7,7 @@
 
 #include "app/present/words.h"
 #include "app/theme/paint_drawing.h"
+#include "app/theme/scaling.h"
 #include "app/widgets/plain.h"
 #include "core/plan/edit.h"
 
@@ -161,17 +162,16 @@ void FindingCard::addAcceptance() {
 }
 
 void FindingCard::paintEvent(QPaintEvent*) {
-  QPainter painter(this);
-  painter.setRenderHint(QPainter::Antialiasing);
-  if (open_) painter.fillRect(rect(), kit_.look.colour(drawing::Ink::Paper));
+  ScaledPainter painter(this, kit_.look);
+  if (open_) painter.fillRect(painter.area(), kit_.look.colour(drawing::Ink::Paper));
   painter.setOpacity(finding_.acceptedBecause ? 0.45 : 1.0);
   paintSeverity(painter, QPointF(16, 20), static_cast<int>(finding_.severity), kit_.look);
   painter.setOpacity(1.0);
-  painter.fillRect(QRect(0, height() - 1, width(), 1), kit_.look.colour(drawing::Ink::BankLine));
+  painter.fillRect(QRectF(0, painter.area().height() - 1, painter.area().width(), 1), kit_.look.colour(drawing::Ink::BankLine));
   if (!hasFocus()) return;
   painter.setBrush(Qt::NoBrush);  // the shape left its own behind
   painter.setPen(QPen(kit_.look.colour(drawing::Ink::Deep), 2));
-  painter.drawRoundedRect(QRectF(rect()).adjusted(1, 1, -1, -2), 3, 3);
+  painter.drawRoundedRect(painter.area().adjusted(1, 1, -1, -2), 3, 3);
 }
 
 void FindingCard::mousePressEvent(QMouseEvent*) {

@@ -5,18 +5,19 @@
 #include <algorithm>
 
 #include "app/present/words.h"
+#include "app/theme/scaling.h"
 #include "app/widgets/clear_scroll.h"
 #include "app/widgets/plain.h"
 
 namespace usherwright::app {
 namespace {
 
-constexpr int foldedHeight = 40;
+constexpr int foldedHeight = 40, leastHeight = 120;
 
 }  // namespace
 
 FindingsPanel::FindingsPanel(Kit kit, QWidget* parent) : QWidget(parent), kit_(kit) {
-  setMinimumHeight(120);
+  setMinimumHeight(leastHeight);
   auto* column = new QVBoxLayout(this);
   column->setContentsMargins(1, 6, 0, 0);
   column->setSpacing(4);
@@ -31,7 +32,7 @@ FindingsPanel::FindingsPanel(Kit kit, QWidget* parent) : QWidget(parent), kit_(k
   fold_->setText(QStringLiteral("▴"));
   fold_->setToolTip(QStringLiteral("Fold the findings away (Ctrl+B)"));
   fold_->setAccessibleName(QStringLiteral("fold the findings"));
-  fold_->setStyleSheet(QStringLiteral("padding: 1px 8px;"));
+  fold_->setProperty("role", "small");
   connect(fold_, &QToolButton::clicked, this, [this] { setCollapsed(!collapsed_); });
   head->addWidget(title_);
   head->addWidget(count_, 1);
@@ -52,7 +53,10 @@ FindingsPanel::FindingsPanel(Kit kit, QWidget* parent) : QWidget(parent), kit_(k
   column->addWidget(scroll_, 1);
   connect(&kit_.document, &Document::changed, this, &FindingsPanel::refresh);
   connect(&kit_.look, &Look::changed, this, [this] {
-    for (FindingCard* c : cards_) c->deleteLater();
+    for (FindingCard* c : cards_) {
+      c->hide();  // deleted at the next turn of the loop, gone at once
+      c->deleteLater();
+    }
     cards_.clear();
     refresh();
   });
@@ -125,8 +129,7 @@ void FindingsPanel::openFinding(const QString& key) {
 void FindingsPanel::setCollapsed(bool collapsed) {
   if (collapsed == collapsed_) return;
   collapsed_ = collapsed;
-  setMinimumHeight(collapsed ? foldedHeight : 120);
-  setMaximumHeight(collapsed ? foldedHeight : QWIDGETSIZE_MAX);
+  Scaling::setHeights(this, kit_.look, collapsed ? foldedHeight : leastHeight, collapsed ? foldedHeight : QWIDGETSIZE_MAX);
   scroll_->setVisible(!collapsed);
   fold_->setText(collapsed ? QStringLiteral("▾") : QStringLiteral("▴"));
   refresh();

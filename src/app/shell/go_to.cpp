@@ -36,8 +36,8 @@ void GoTo::begin() {
   setStyleSheet(QStringLiteral("QFrame#goto { background: %1; border: 2px solid %2; border-radius: 6px; }")
                     .arg(kit_.look.colour(drawing::Ink::Paper).name(), kit_.look.colour(drawing::Ink::Deep).name()));
   collect();
-  const int w = std::min(620, parentWidget()->width() - 80);
-  setGeometry((parentWidget()->width() - w) / 2, 44, w, std::min(440, parentWidget()->height() - 90));
+  const int w = std::min(kit_.look.px(620), parentWidget()->width() - 80);
+  setGeometry((parentWidget()->width() - w) / 2, 44, w, std::min(kit_.look.px(440), parentWidget()->height() - 90));
   typed_->clear();
   filter();
   show();

@@ -5,20 +5,29 @@
 #include <QCloseEvent>
 #include <QFileInfo>
 #include <QMenu>
+#include <QScrollArea>
 #include <QShortcut>
 #include <QSplitter>
 #include <QVBoxLayout>
 
 #include "app/present/words.h"
 #include "app/shell/help.h"
+#include "app/theme/scaling.h"
 #include "app/widgets/plain.h"
 #include "core/assess/workings.h"
 #include "core/plan/edit.h"
 
 namespace usherwright::app {
+namespace {
+
+constexpr int leastWidth = 1100, leastHeight = 700, leastDesk = 604;                  // px
+constexpr int lowWindow = 760, lowChannel = 116, highChannel = 146;  // px
+
+}  // namespace
+
 MainWindow::MainWindow(const QString& journalFolder, QWidget* parent) : QMainWindow(parent), session_(document_, journalFolder) {
   qApp->installEventFilter(new PlainTips(this));
-  setMinimumSize(1100, 700);
+  setMinimumSize(leastWidth, leastHeight);
   resize(1280, 800);
   buildActions();
   buildDesk();
@@ -33,6 +42,7 @@ MainWindow::MainWindow(const QString& journalFolder, QWidget* parent) : QMainWin
 /// Widgets go before the document that they show: an entry that loses the keyboard still takes what was typed.
 MainWindow::~MainWindow() {
   delete goTo_;
+  delete way_;
   delete sheet_;
   delete takeCentralWidget();
 }
@@ -45,14 +55,25 @@ void MainWindow::buildDesk() {
   column->setSpacing(0);
   top_ = new TopBar(kit_, actions_);
   column->addWidget(top_);
-  auto* middle = new QHBoxLayout;
+  verdict_ = new VerdictBar(kit_);
+  column->addWidget(verdict_);
+  auto* bench = new QWidget;
+  bench->setObjectName(QStringLiteral("bench"));
+  bench->setMinimumSize(leastWidth, leastDesk);
+  auto* scroll = new QScrollArea;  // at a large scale the middle may be larger than the window
+  scroll->setObjectName(QStringLiteral("bench"));
+  scroll->setFrameShape(QFrame::NoFrame);
+  scroll->setWidgetResizable(true);
+  scroll->setFocusPolicy(Qt::NoFocus);
+  auto* middle = new QHBoxLayout(bench);
+  middle->setContentsMargins(0, 0, 0, 0);
   middle->setSpacing(0);
   rail_ = new Rail(kit_);
   middle->addWidget(rail_);
   auto* right = new QVBoxLayout;
   right->setSpacing(0);
   channel_ = new DrawingView(kit_, QStringLiteral("the channel"));
-  channel_->setFixedHeight(146);
+  channel_->setFixedHeight(highChannel);
   channel_->setGround([this](drawing::Size size) { return drawing::channel(document_.subject(), size); });
   right->addWidget(channel_);
   notices_ = new NoticeBar(kit_);
@@ -69,13 +90,15 @@ void MainWindow::buildDesk() {
   lower->addWidget(buildAside());
   right->addLayout(lower, 1);
   middle->addLayout(right, 1);
-  column->addLayout(middle, 1);
+  scroll->setWidget(bench);
+  column->addWidget(scroll, 1);
   bottom_ = new BottomLine(kit_);
   column->addWidget(bottom_);
   setCentralWidget(desk);
   files_ = new FileKeeper(document_, session_, {*notices_, *bottom_}, this);
   sheet_ = new Sheet(kit_, this);
   goTo_ = new GoTo(kit_, actions_, this);
+  way_ = new WayList(kit_, this);
 }
 
 /// The column at the right: findings above, the station's entries below.
@@ -104,8 +127,13 @@ void MainWindow::connectDesk() {
   connect(rail_, &Rail::chosen, this, &MainWindow::goToStation);
   connect(top_, &TopBar::goToRequested, goTo_, &GoTo::begin);
   connect(goTo_, &GoTo::findingChosen, findings_, &FindingsPanel::openFinding);
+  connect(verdict_, &VerdictBar::nextRequested, this, &MainWindow::goOnTheWay);
+  connect(way_, &WayList::chosen, this, &MainWindow::goToStep);
   connect(channel_, &DrawingView::partClicked, this, &MainWindow::clickChannel);
+  const auto showChannel = [this] { channel_->setVisible(!document_.plan().packs.empty()); };  // a dry one says nothing
+  connect(&document_, &Document::changed, channel_, showChannel);
   connect(&document_, &Document::changed, channel_, &DrawingView::rebuild);
+  showChannel();
   connect(&document_, &Document::changed, this, &MainWindow::showTitle);
   connect(&session_, &FileSession::stateChanged, this, &MainWindow::showTitle);
   connect(&look_, &Look::changed, this, &MainWindow::restyle);
@@ -145,6 +173,9 @@ void MainWindow::buildActions() {
                   {},
                   {}});
   add("go-to", QStringLiteral("Go to …"), "Ctrl+G", "go", [this] { goTo_->begin(); });
+  add("way-next", QStringLiteral("The next thing of the way"), "F7", "go", [this] { goOnTheWay(); });
+  add("way", QStringLiteral("The way to a verdict"), "Shift+F7", "go", [this] { way_->toggle(); });
+  add("back", QStringLiteral("Back to where I was"), "Alt+Left", "go", [this] { goBack(); });
   add("next-finding", QStringLiteral("Next finding"), "F8", "go", [this] { findings_->step(+1); });
   add("previous-finding", QStringLiteral("Previous finding"), "Shift+F8", "go", [this] { findings_->step(-1); });
   add("notice", QStringLiteral("Answer the notice"), "F6", "go", [this] {
@@ -160,6 +191,8 @@ void MainWindow::buildActions() {
       [this] { document_.setUnits(document_.units() == UnitSystem::Metric ? UnitSystem::Imperial : UnitSystem::Metric); });
   add("theme", QStringLiteral("Paper or night"), "Ctrl+Shift+N", "view",
       [this] { look_.setTheme(look_.theme() == Theme::Paper ? Theme::Night : Theme::Paper); });
+  add("larger", QStringLiteral("Everything larger"), "Ctrl++", "view", [this] { zoom(look_.scale() + 0.1); });
+  add("smaller", QStringLiteral("Everything smaller"), "Ctrl+-", "view", [this] { zoom(look_.scale() - 0.1); });
   add("help", QStringLiteral("Help on this station"), "F1", "help", [this] { showHelp(); });
   add("keys", QStringLiteral("Keys"), "", "help", [this] { sheet_->show(QStringLiteral("Keys"), keysText(actions_)); });
   add("about", QStringLiteral("About, and cautions"), "", "help",
@@ -173,12 +206,19 @@ void MainWindow::bindKeys() {
     if (row.keys.isEmpty()) continue;
     auto* shortcut = new QShortcut(QKeySequence(row.keys, QKeySequence::PortableText), this);
     connect(shortcut, &QShortcut::activated, this, [run = row.run] { run(); });
+    if (row.name == QLatin1String("larger"))  // where plus needs Shift
+      connect(new QShortcut(QKeySequence(QStringLiteral("Ctrl+=")), this), &QShortcut::activated, this, [run = row.run] { run(); });
   }
 }
 
 void MainWindow::restyle() {
   qApp->setStyleSheet(look_.styleSheet());
   update();
+}
+
+void MainWindow::zoom(double scale) {
+  look_.setScale(scale);
+  bottom_->say(QStringLiteral("Everything at %1 %.").arg(std::lround(look_.scale() * 100)));
 }
 
 void MainWindow::showTitle() {
@@ -195,6 +235,32 @@ void MainWindow::goToStation(Station station) {
   entryStack_->setCurrentWidget(views_.at(station)->entries());
   rail_->setCurrent(station);
   findings_->setStation(station);
+}
+
+void MainWindow::goOnTheWay() {
+  if (const WayStep* next = nextOf(document_.way())) return goToStep(*next);
+  bottom_->say(QStringLiteral("Nothing is left to do on the way: what is known is proven."));
+}
+
+void MainWindow::goToStep(const WayStep& step) {
+  left_.push_back({station_, QApplication::focusWidget()});
+  if (step.stop) {
+    goToStation(step.station);
+    return findings_->openFinding(text(step.id).mid(5));
+  }
+  if (!step.page.empty()) return Q_EMIT desk_.pageRequested(step.station, text(step.page));
+  for (const std::string& pointer : step.fields)
+    if (findField(document_.plan(), pointer)) return goToField(text(pointer));
+  goToStation(step.station);
+  views_.at(step.station)->setFocus();
+}
+
+void MainWindow::goBack() {
+  if (left_.empty()) return bottom_->say(QStringLiteral("There is nothing to go back to."));
+  const Left last = left_.back();
+  left_.pop_back();
+  goToStation(last.station);
+  if (last.focus && last.focus->isVisible()) last.focus->setFocus();
 }
 
 void MainWindow::goToField(const QString& pointer) {
@@ -291,7 +357,13 @@ void MainWindow::closeEvent(QCloseEvent* e) {
 
 void MainWindow::resizeEvent(QResizeEvent* e) {
   QMainWindow::resizeEvent(e);
+  fitChannel();
   if (sheet_ && sheet_->isVisible()) sheet_->place();
+}
+
+void MainWindow::fitChannel() {
+  const int px = height() < lowWindow ? lowChannel : highChannel;
+  Scaling::setHeights(channel_, look_, px, px);
 }
 
 void MainWindow::changeEvent(QEvent* e) {

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <QMainWindow>
+#include <QPointer>
 #include <QStackedWidget>
 #include <map>
 
@@ -15,6 +16,9 @@
 #include "app/shell/rail.h"
 #include "app/shell/sheet.h"
 #include "app/shell/top_bar.h"
+#include "app/shell/verdict_bar.h"
+#include "app/shell/way_list.h"
+#include "app/theme/scaling.h"
 #include "app/widgets/drawing_view.h"
 
 namespace usherwright::app {
@@ -35,6 +39,8 @@ class MainWindow : public QMainWindow {
   NoticeBar* notices() { return notices_; }
   BottomLine* bottomLine() { return bottom_; }
   Sheet* sheet() { return sheet_; }
+  VerdictBar* verdict() { return verdict_; }
+  WayList* wayList() { return way_; }
   Station station() const { return station_; }
   StationView* stationView(Station station) { return views_.at(station); }
 
@@ -56,22 +62,30 @@ class MainWindow : public QMainWindow {
   void bindKeys();
   void connectDesk();
   void restyle();
+  void zoom(double scale);
+  void fitChannel();
   void showTitle();
   void showWorking(const QString& id);
   void workingHere();
   void provenanceHere();
   void chooseProvenance(const QString& pointer);
   void goToField(const QString& pointer);
+  void goOnTheWay();
+  void goToStep(const WayStep& step);
+  void goBack();
   void clickChannel(const QString& part);
   void showHelp();
 
   Look look_;
+  Scaling scaling_{look_, this};
   Document document_;
   FileSession session_;
   Desk desk_;
   Kit kit_{document_, look_, desk_};
   ActionTable actions_;
   TopBar* top_ = nullptr;
+  VerdictBar* verdict_ = nullptr;
+  WayList* way_ = nullptr;
   Rail* rail_ = nullptr;
   DrawingView* channel_ = nullptr;
   NoticeBar* notices_ = nullptr;
@@ -84,6 +98,12 @@ class MainWindow : public QMainWindow {
   FileKeeper* files_ = nullptr;
   std::map<Station, StationView*> views_;
   Station station_ = Station::Bike;
+  /// Where a step of the way was left for another place.
+  struct Left {
+    Station station;
+    QPointer<QWidget> focus;
+  };
+  std::vector<Left> left_;
   bool closing_ = false;
 };
 

@@ -7,10 +7,17 @@
 
 #include "app/present/words.h"
 #include "app/theme/paint_drawing.h"
+#include "app/theme/scaling.h"
 
 namespace usherwright::app {
 
 using drawing::Ink;
+
+namespace {
+
+constexpr int mostPips = 7;
+
+}  // namespace
 
 RailButton::RailButton(Kit kit, const StationRow& row, QWidget* parent)
     : QAbstractButton(parent), kit_(kit), station_(row.station), digit_(row.digit) {
@@ -21,11 +28,14 @@ RailButton::RailButton(Kit kit, const StationRow& row, QWidget* parent)
   setFixedHeight(62);
 }
 
-void RailButton::showWorst(std::optional<Severity> worst) {
+void RailButton::showState(std::optional<Severity> worst, Progress progress) {
   worst_ = worst;
+  progress_ = progress;
   const QString words = worst ? app::text(severityWord(*worst)) : QStringLiteral("clear");
   setAccessibleName(QStringLiteral("%1, %2").arg(text(), words));
-  setToolTip(QStringLiteral("%1 (Ctrl+%2): %3").arg(text()).arg(digit_).arg(words));
+  const QString far =
+      progress.all > 0 ? QStringLiteral("; %1 of %2 steps of the way are done").arg(progress.done).arg(progress.all) : QString();
+  setToolTip(QStringLiteral("%1 (Ctrl+%2): %3%4").arg(text()).arg(digit_).arg(words, far));
   update();
 }
 
@@ -72,10 +82,10 @@ void RailButton::paintGlyph(QPainter& painter) const {
 }
 
 void RailButton::paintEvent(QPaintEvent*) {
-  QPainter painter(this);
-  painter.setRenderHint(QPainter::Antialiasing);
-  if (isChecked() || underMouse()) painter.fillRect(rect(), kit_.look.colour(isChecked() ? Ink::Shoal : Ink::Paper));
-  if (isChecked()) painter.fillRect(QRect(0, 0, 5, height()), kit_.look.colour(Ink::Deep));
+  ScaledPainter painter(this, kit_.look);
+  const double width = painter.area().width(), height = painter.area().height();
+  if (isChecked() || underMouse()) painter.fillRect(painter.area(), kit_.look.colour(isChecked() ? Ink::Shoal : Ink::Paper));
+  if (isChecked()) painter.fillRect(QRectF(0, 0, 5, height), kit_.look.colour(Ink::Deep));
   painter.save();
   painter.translate(14, 10);
   painter.setPen(QPen(kit_.look.colour(isChecked() ? Ink::Deep : Ink::Soft), 1.8, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
@@ -88,12 +98,19 @@ void RailButton::paintEvent(QPaintEvent*) {
   painter.drawText(QPointF(14, 49), text());
   painter.setPen(kit_.look.colour(Ink::Soft));
   painter.setFont(kit_.look.font(drawing::Face::SmallFigure));
-  painter.drawText(QRectF(0, 8, width() - 10, 18), Qt::AlignRight | Qt::AlignVCenter, QString::number(digit_));
-  if (worst_) paintSeverity(painter, QPointF(width() - 16, 44), static_cast<int>(*worst_), kit_.look);
+  painter.drawText(QRectF(0, 8, width - 10, 18), Qt::AlignRight | Qt::AlignVCenter, QString::number(digit_));
+  const int pips = std::min(progress_.all, mostPips);
+  for (int i = 0; i < pips; ++i) {
+    const bool done = i < progress_.done * pips / progress_.all;
+    painter.setPen(QPen(kit_.look.colour(done ? Ink::Deep : Ink::Soft), 1));
+    painter.setBrush(done ? QBrush(kit_.look.colour(Ink::Water)) : QBrush(Qt::NoBrush));
+    painter.drawRect(QRectF(14.5 + 10 * i, 54.5, 7, 3));
+  }
+  if (worst_) paintSeverity(painter, QPointF(width - 16, 44), static_cast<int>(*worst_), kit_.look);
   if (!hasFocus()) return;
   painter.setPen(QPen(kit_.look.colour(Ink::Deep), 2));
   painter.setBrush(Qt::NoBrush);
-  painter.drawRoundedRect(QRectF(rect()).adjusted(2, 2, -2, -2), 3, 3);
+  painter.drawRoundedRect(painter.area().adjusted(2, 2, -2, -2), 3, 3);
 }
 
 Rail::Rail(Kit kit, QWidget* parent) : QWidget(parent), kit_(kit) {
@@ -118,8 +135,10 @@ void Rail::setCurrent(Station station) {
 }
 
 void Rail::refresh() {
+  const auto progress = progressOf(kit_.document.way());
   for (QAbstractButton* b : buttons_.buttons())
-    static_cast<RailButton*>(b)->showWorst(kit_.document.assessment().worstOf(static_cast<Station>(buttons_.id(b))));
+    static_cast<RailButton*>(b)->showState(kit_.document.assessment().worstOf(static_cast<Station>(buttons_.id(b))),
+                                           progress[static_cast<std::size_t>(buttons_.id(b))]);
 }
 
 void Rail::paintEvent(QPaintEvent*) {

@@ -13,8 +13,9 @@ class RailButton : public QAbstractButton {
 
  public:
   RailButton(Kit kit, const StationRow& row, QWidget* parent = nullptr);
-  void showWorst(std::optional<Severity> worst);
-  QSize sizeHint() const override { return {108, 62}; }
+  /// The worst finding of its station, and how far the way is there.
+  void showState(std::optional<Severity> worst, Progress progress);
+  QSize sizeHint() const override { return {kit_.look.px(108), kit_.look.px(62)}; }
 
  protected:
   void paintEvent(QPaintEvent*) override;
@@ -25,6 +26,7 @@ class RailButton : public QAbstractButton {
   Station station_;
   int digit_;
   std::optional<Severity> worst_;
+  Progress progress_;
 };
 
 class Rail : public QWidget {

@@ -57,10 +57,10 @@ void Sheet::show(const QString& title, const QString& body) {
 
 void Sheet::place() {
   const QSize room = parentWidget()->size();
-  const int w = std::min(620, room.width() - 60);
+  const int w = std::min(kit_.look.px(620), room.width() - 60);
   const QString words = body_->toPlainText();
   const auto lines = static_cast<int>(words.size() / 70 + words.count(QLatin1Char('\n')) + 1);
-  const int h = std::clamp(130 + lines * 21, 190, room.height() - 120);
+  const int h = std::clamp(kit_.look.px(130 + lines * 21), kit_.look.px(190), room.height() - 120);
   setGeometry((room.width() - w) / 2, (room.height() - h) / 2 + 30, w, h);
 }
 

@@ -23,7 +23,9 @@ std::span<const StationRow> stationTable() {
   static constexpr std::array rows{
       StationRow{
           Station::Bike, 1, &made<BikeStation>,
-          "Begin with what is printed. Type or paste the labels of the controller, packs, chargers and parts, an empty line between two. "
+          "Choose the job, then begin with what is printed. Type or paste the labels of the controller, packs, chargers and parts, an "
+          "empty "
+          "line between two; each finds its part, and parts that are new come with their label. "
           "What is "
           "sure is entered by Ctrl+Enter or one by one, what is likely when you confirm it; what is in doubt says what would settle it, "
           "and what was not read is shown. Enter meter readings below.\n\n"
@@ -33,6 +35,8 @@ std::span<const StationRow> stationTable() {
           "Everything typed over an assumed value lowers the count in the bottom line."},
       StationRow{
           Station::Pack, 3, &made<PackStation>,
+          "A bought pack is a closed box: its label gives volts and Ah, the series count is assumed until a reading settles it, and nobody "
+          "asks for a cell. Once somebody has seen one, the box becomes a block.\n\n"
           "The block shows S groups in series, each of P cells in parallel. Drag its edges, use the arrow keys on it, or type.\n\n"
           "The ladder holds the pack against the controller's maximum, its cut-off and the charger. The curve shows where a hard pull "
           "makes the bike give up. Cells without a capacity test count with less than is claimed.\n\n"

@@ -13,19 +13,15 @@ TopBar::TopBar(Kit kit, const ActionTable& actions, QWidget* parent) : QWidget(p
   auto* row = new QHBoxLayout(this);
   row->setContentsMargins(14, 0, 6, 0);
   row->setSpacing(16);
-  const QString light = QStringLiteral("color: #FBF8F0; background: transparent; border: none;");
+  setObjectName(QStringLiteral("top"));
   title_ = new PlainLabel;
-  title_->setStyleSheet(light + QStringLiteral("font-weight: 600; font-size: 15px;"));
+  title_->setObjectName(QStringLiteral("title"));
   state_ = new PlainLabel;
-  state_->setStyleSheet(light + QStringLiteral("color: #D5E5E6;"));
+  state_->setObjectName(QStringLiteral("state"));
   goTo_ = new QToolButton;
   goTo_->setText(QStringLiteral("Ctrl+G  go to any part, field, finding"));
   menu_ = new QToolButton;
   menu_->setText(QStringLiteral("Menu  F10"));
-  for (QToolButton* b : {goTo_, menu_})
-    b->setStyleSheet(QStringLiteral(
-        "QToolButton { color: #FBF8F0; background: transparent; border: 1px solid transparent; padding: 3px 10px; }"
-        "QToolButton:hover { border: 1px solid #BFDDE0; } QToolButton:focus { border: 2px solid #FBF8F0; padding: 2px 9px; }"));
   connect(goTo_, &QToolButton::clicked, this, &TopBar::goToRequested);
   connect(menu_, &QToolButton::clicked, this, &TopBar::openMenu);
   row->addWidget(title_);
@@ -42,7 +38,9 @@ void TopBar::show(const QString& title, const QString& state) {
   fitTitle();
 }
 
-void TopBar::fitTitle() { title_->setText(title_->fontMetrics().elidedText(whole_, Qt::ElideRight, std::max(160, width() - 640))); }
+void TopBar::fitTitle() {
+  title_->setText(title_->fontMetrics().elidedText(whole_, Qt::ElideRight, std::max(160, width() - kit_.look.px(640))));
+}
 
 void TopBar::resizeEvent(QResizeEvent*) { fitTitle(); }
 

@@ -2,8 +2,6 @@
 #include "app/stations/station.h"
 #include "app/widgets/plain.h"
 
-#include <QPainter>
-
 namespace usherwright::app {
 
 StationView::StationView(Kit kit, QWidget* parent) : QWidget(parent), kit_(kit), entries_(new EntryPanel(kit, this)) {
@@ -97,24 +95,27 @@ void CardButton::setLines(const std::vector<Line>& lines) {
   update();
 }
 
+void paintCard(ScaledPainter& painter, const QAbstractButton& card, const Look& look) {
+  using drawing::Ink;
+  const bool strong = card.isChecked() || card.hasFocus();
+  painter.setPen(QPen(look.colour(strong ? Ink::Deep : Ink::BankLine), strong ? 2 : 1));
+  painter.setBrush(look.colour(card.isChecked() || card.underMouse() ? Ink::Shoal : Ink::Card));
+  painter.drawRoundedRect(painter.area().adjusted(1, 1, -1, -1), 4, 4);
+  if (!card.hasFocus()) return;
+  painter.setPen(QPen(look.colour(Ink::Ink), 1, Qt::DotLine));
+  painter.setBrush(Qt::NoBrush);
+  painter.drawRoundedRect(painter.area().adjusted(4, 4, -4, -4), 3, 3);
+}
+
 void CardButton::paintEvent(QPaintEvent*) {
   using drawing::Ink;
-  QPainter painter(this);
-  painter.setRenderHint(QPainter::Antialiasing);
-  const bool strong = isChecked() || hasFocus();
-  painter.setPen(QPen(kit_.look.colour(strong ? Ink::Deep : Ink::BankLine), strong ? 2 : 1));
-  painter.setBrush(kit_.look.colour(isChecked() || underMouse() ? Ink::Shoal : Ink::Card));
-  painter.drawRoundedRect(QRectF(rect()).adjusted(1, 1, -1, -1), 4, 4);
-  if (hasFocus()) {
-    painter.setPen(QPen(kit_.look.colour(Ink::Ink), 1, Qt::DotLine));
-    painter.setBrush(Qt::NoBrush);
-    painter.drawRoundedRect(QRectF(rect()).adjusted(4, 4, -4, -4), 3, 3);
-  }
+  ScaledPainter painter(this, kit_.look);
+  paintCard(painter, *this, kit_.look);
   QFont title = kit_.look.font(drawing::Face::Label);
   title.setWeight(QFont::Medium);
   painter.setFont(title);
   painter.setPen(kit_.look.colour(Ink::Ink));
-  const int room = width() - 20;
+  const int room = static_cast<int>(painter.area().width()) - 20;
   painter.drawText(QPointF(10, 19), painter.fontMetrics().elidedText(text(), Qt::ElideRight, room));
   painter.setFont(kit_.look.font(drawing::Face::Small));
   double y = 36;

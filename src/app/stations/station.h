@@ -9,6 +9,7 @@
 #include <QVBoxLayout>
 #include <QWidget>
 
+#include "app/theme/scaling.h"
 #include "app/widgets/drawing_view.h"
 #include "app/widgets/entry_panel.h"
 #include "app/widgets/figure.h"
@@ -75,6 +76,9 @@ class EmptyState : public QWidget {
   QHBoxLayout* buttons_;
 };
 
+/// The frame and ground of a card, as its state has it.
+void paintCard(ScaledPainter& painter, const QAbstractButton& card, const Look& look);
+
 /// A card that can be chosen: a title and a few lines.
 class CardButton : public QAbstractButton {
   Q_OBJECT
@@ -87,8 +91,8 @@ class CardButton : public QAbstractButton {
     friend bool operator==(const Line&, const Line&) = default;
   };
   void setLines(const std::vector<Line>& lines);
-  QSize sizeHint() const override { return {150, 26 + 17 * static_cast<int>(lines_.size())}; }
-  QSize minimumSizeHint() const override { return {90, 26}; }
+  QSize sizeHint() const override { return {kit_.look.px(150), kit_.look.px(26 + 17 * static_cast<int>(lines_.size()))}; }
+  QSize minimumSizeHint() const override { return {kit_.look.px(90), kit_.look.px(26)}; }
 
  protected:
   void paintEvent(QPaintEvent*) override;

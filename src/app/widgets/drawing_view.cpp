@@ -10,6 +10,7 @@
 #include <QToolTip>
 
 #include "app/theme/paint_drawing.h"
+#include "app/theme/scaling.h"
 #include "app/widgets/plain.h"
 
 namespace usherwright::app {
@@ -49,6 +50,7 @@ void DrawingView::renderGround() {
   pixmap_.setDevicePixelRatio(devicePixelRatioF());
   pixmap_.fill(kit_.look.colour(drawing::Ink::Paper));
   QPainter painter(&pixmap_);
+  painter.scale(kit_.look.scale(), kit_.look.scale());
   paintDrawing(painter, ground_, kit_.look);
   const QString words = QString::fromStdString(ground_.description);
   if (words != accessibleDescription()) setAccessibleDescription(words);
@@ -64,13 +66,16 @@ void DrawingView::bringUpToDate() {
 
 void DrawingView::paintEvent(QPaintEvent*) {
   bringUpToDate();
-  QPainter painter(this);
+  ScaledPainter painter(this, kit_.look);
+  painter.save();
+  painter.resetTransform();
   painter.drawPixmap(0, 0, pixmap_);
+  painter.restore();
   paintDrawing(painter, overlay_, kit_.look);
   if (!hasFocus()) return;
   painter.setBrush(Qt::NoBrush);
   painter.setPen(QPen(kit_.look.colour(drawing::Ink::Deep), 2));
-  painter.drawRoundedRect(QRectF(rect()).adjusted(1, 1, -1, -1), 3, 3);
+  painter.drawRoundedRect(painter.area().adjusted(1, 1, -1, -1), 3, 3);
   for (const drawing::Shape& s : ground_.shapes) {
     if (current_.isEmpty() || s.part != current_.toStdString() || s.points.empty()) continue;
     QPolygonF box;
@@ -106,19 +111,19 @@ void DrawingView::select(int step) {
   current_ = all[(at < 0 ? (step > 0 ? 0 : all.size() - 1) : (at + step + all.size()) % all.size())];
   for (const drawing::Shape& s : ground_.shapes)
     if (s.part == current_.toStdString() && !s.tip.empty()) {
-      const QPointF where(s.points[0].x, s.points[0].y);
+      const QPoint where = (QPointF(s.points[0].x, s.points[0].y) * kit_.look.scale()).toPoint();
       scrollTo(where);
-      showTip(mapToGlobal(where.toPoint()), QString::fromStdString(s.tip), this);
+      showTip(mapToGlobal(where), QString::fromStdString(s.tip), this);
       break;
     }
   update();
 }
 
 /// In a scroll area a part that is chosen by key comes into view.
-void DrawingView::scrollTo(QPointF place) const {
+void DrawingView::scrollTo(QPoint place) const {
   for (QWidget* w = parentWidget(); w; w = w->parentWidget())
     if (auto* area = qobject_cast<QScrollArea*>(w)) {
-      const QPoint inside = mapTo(area->widget(), place.toPoint());
+      const QPoint inside = mapTo(area->widget(), place);
       area->ensureVisible(inside.x(), inside.y(), 20, 90);
       return;
     }
@@ -126,22 +131,22 @@ void DrawingView::scrollTo(QPointF place) const {
 
 void DrawingView::mousePressEvent(QMouseEvent* e) {
   if (e->button() != Qt::LeftButton) return;
-  const drawing::Shape* s = shapeAt(e->position());
+  const drawing::Shape* s = shapeAt(inDrawing(e->position()));
   pressed_ = s ? QString::fromStdString(s->part) : QString();
   dragging_ = false;
   if (!pressed_.isEmpty()) current_ = pressed_;
-  if (pressed_.isEmpty()) Q_EMIT groundDragged(e->position());
+  if (pressed_.isEmpty()) Q_EMIT groundDragged(inDrawing(e->position()));
   update();
 }
 
 void DrawingView::mouseMoveEvent(QMouseEvent* e) {
   if (e->buttons() & Qt::LeftButton) {
     dragging_ = true;
-    if (pressed_.isEmpty()) Q_EMIT groundDragged(e->position());
-    else Q_EMIT partDragged(pressed_, e->position(), false);
+    if (pressed_.isEmpty()) Q_EMIT groundDragged(inDrawing(e->position()));
+    else Q_EMIT partDragged(pressed_, inDrawing(e->position()), false);
     return;
   }
-  const drawing::Shape* s = shapeAt(e->position());
+  const drawing::Shape* s = shapeAt(inDrawing(e->position()));
   setCursor(s ? Qt::PointingHandCursor : Qt::ArrowCursor);
 }
 
@@ -149,7 +154,7 @@ void DrawingView::mouseReleaseEvent(QMouseEvent* e) {
   if (e->button() != Qt::LeftButton || pressed_.isEmpty()) return;
   const QString part = pressed_;
   pressed_.clear();
-  if (dragging_) Q_EMIT partDragged(part, e->position(), true);
+  if (dragging_) Q_EMIT partDragged(part, inDrawing(e->position()), true);
   else Q_EMIT partClicked(part);
 }
 
@@ -172,7 +177,7 @@ void DrawingView::keyPressEvent(QKeyEvent* e) {
 bool DrawingView::event(QEvent* e) {
   if (e->type() == QEvent::ToolTip) {
     const auto* help = static_cast<QHelpEvent*>(e);
-    const drawing::Shape* s = shapeAt(help->pos());
+    const drawing::Shape* s = shapeAt(inDrawing(help->pos()));
     if (s && !s->tip.empty()) showTip(help->globalPos(), QString::fromStdString(s->tip), this);
     else QToolTip::hideText();
     return true;

@@ -29,12 +29,14 @@ class DrawingView : public QWidget {
   /// The part under keyboard focus or the one last clicked; empty if none.
   QString currentPart() const { return current_; }
   QSize minimumSizeHint() const override { return {120, 60}; }
+  /// The size that drawings are made for: pixels at 100 %. Positions of parts and signals are in the same.
+  drawing::Size area() const { return {width() / kit_.look.scale(), height() / kit_.look.scale()}; }
   /// What was painted last: the ground, and the layer that moves over it.
   std::array<const drawing::Drawing*, 2> shown() const { return {&ground_, &overlay_}; }
 
  Q_SIGNALS:
   void partClicked(const QString& part);
-  /// While a part is dragged, and once more with `finished` when it is let go. Position in this widget.
+  /// While a part is dragged, and once more with `finished` when it is let go. Position in the drawing.
   void partDragged(const QString& part, QPointF position, bool finished);
   /// Press or drag on no part.
   void groundDragged(QPointF position);
@@ -53,9 +55,9 @@ class DrawingView : public QWidget {
  private:
   const drawing::Shape* shapeAt(QPointF position) const;
   void select(int step);
-  void scrollTo(QPointF place) const;
+  void scrollTo(QPoint place) const;
+  QPointF inDrawing(QPointF inWidget) const { return inWidget / kit_.look.scale(); }
   QStringList parts() const;
-  drawing::Size area() const { return {static_cast<double>(width()), static_cast<double>(height())}; }
   void renderGround();
   /// Builds ground and moving layer if they are not those of now.
   void bringUpToDate();

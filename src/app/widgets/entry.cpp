@@ -4,10 +4,12 @@
 
 #include <QGridLayout>
 #include <QKeyEvent>
+#include <QPainter>
 #include <QStyle>
 #include <cmath>
 
 #include "app/present/words.h"
+#include "app/theme/scaling.h"
 #include "app/widgets/plain.h"
 #include "core/plan/edit.h"
 #include "core/plan/names.h"
@@ -36,7 +38,7 @@ double stepFor(Kind kind, double value) {  // of the value as shown
 Entry::Entry(Kit kit, QString pointer, QWidget* parent)
     : QWidget(parent), kit_(kit), pointer_(std::move(pointer)), spec_(specOf(kit.document.plan(), pointer_)) {
   auto* grid = new QGridLayout(this);
-  grid->setContentsMargins(0, 1, 0, 1);
+  grid->setContentsMargins(8, 1, 0, 1);  // room for the bar of what is missing
   grid->setHorizontalSpacing(6);
   grid->setVerticalSpacing(0);
   label_ = new PlainLabel(text(spec_->label));
@@ -77,7 +79,7 @@ void Entry::buildLine() {
     line_->setAlignment(Qt::AlignRight);
     line_->setFixedWidth(88);
     line_->setFont(kit_.look.font(drawing::Face::Figure));
-    line_->setStyleSheet(QStringLiteral("font-family: 'B612 Mono'; font-size: 13px; font-weight: bold;"));
+    line_->setProperty("role", "figure");
   } else {
     line_->setFixedWidth(spec_->kind == Kind::Wire ? 100 : 152);
   }
@@ -122,6 +124,25 @@ void Entry::fillChoices() {
   choice_->clear();
   for (qsizetype i = 0; i < words.size(); ++i) choice_->addItem(words[i], values[i]);
   choice_->view()->setMinimumWidth(260);
+}
+
+void Entry::setAsked(Asked asked) {
+  if (asked == asked_) return;
+  asked_ = asked;
+  label_->setAccessibleDescription(asked == Asked::No ? QString() : QStringLiteral("asked for by the way to a verdict"));
+  update();
+}
+
+bool Entry::hasKeyboard() const { return (line_ && line_->hasFocus()) || (choice_ && choice_->hasFocus()); }
+
+/// A bar before the name of what is missing; full for what comes next.
+void Entry::paintEvent(QPaintEvent*) {
+  if (asked_ == Asked::No) return;
+  ScaledPainter painter(this, kit_.look);
+  const QRectF bar(0.5, 6.5, 3, 15);
+  painter.setPen(kit_.look.colour(drawing::Ink::Copper));
+  painter.setBrush(asked_ == Asked::Next ? QBrush(kit_.look.colour(drawing::Ink::Copper)) : QBrush(Qt::NoBrush));
+  painter.drawRect(bar);
 }
 
 void Entry::refresh() {

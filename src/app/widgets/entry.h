@@ -18,6 +18,12 @@ class Entry : public QWidget {
  public:
   Entry(Kit kit, QString pointer, QWidget* parent = nullptr);
 
+  /// Whether the way to a verdict asks for it.
+  enum class Asked : std::uint8_t { No, OnTheWay, Next };
+  void setAsked(Asked asked);
+  Asked asked() const { return asked_; }
+  bool hasKeyboard() const;
+
   QString pointer() const { return pointer_; }
   /// Shows the value of the document, unless something refused still stands in the editor.
   void refresh();
@@ -28,6 +34,7 @@ class Entry : public QWidget {
 
  protected:
   bool eventFilter(QObject* watched, QEvent* event) override;
+  void paintEvent(QPaintEvent*) override;
 
  private:
   void buildLine();
@@ -46,6 +53,7 @@ class Entry : public QWidget {
   QLabel* unit_;
   ProvenanceMark* mark_;
   QLabel* problem_;
+  Asked asked_ = Asked::No;
 };
 
 }  // namespace usherwright::app

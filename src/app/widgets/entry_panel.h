@@ -1,9 +1,13 @@
-// A scrolled column of entries under headings.
+// A scrolled column of entries under headings that fold. What the way asks for is marked; a filter shows nothing else.
 #pragma once
 
+#include <QCheckBox>
+#include <QPushButton>
 #include <QScrollArea>
 #include <QStringList>
 #include <QVBoxLayout>
+#include <initializer_list>
+#include <set>
 
 #include "app/widgets/entry.h"
 
@@ -14,6 +18,9 @@ struct EntrySection {
   QStringList pointers;
   friend bool operator==(const EntrySection&, const EntrySection&) = default;
 };
+
+/// Pointers of several fields of one owner.
+QStringList fieldsUnder(const QString& prefix, std::initializer_list<const char*> keys);
 
 class EntryPanel : public QScrollArea {
   Q_OBJECT
@@ -26,15 +33,30 @@ class EntryPanel : public QScrollArea {
   /// Puts the keyboard into the row of a field; false if it is not here.
   bool focusField(const QString& pointer);
 
+ protected:
+  void resizeEvent(QResizeEvent*) override;
+
  private:
+  /// One heading with its rows.
+  struct Group {
+    QPushButton* head;
+    QString title;
+    std::vector<Entry*> entries;
+  };
   void finishEdit();
+  void build();
+  void markAsked();
+  void arrange();
 
   Kit kit_;
   QWidget* inner_;
   QVBoxLayout* rows_;
   std::vector<EntrySection> sections_;
+  QCheckBox* missingOnly_;
+  std::vector<Group> groups_;
   std::vector<Entry*> entries_;
-  int shown_ = 0;  ///< how often, to notice that an edit on the way out showed the panel anew
+  std::set<QString> folded_;  ///< titles
+  int shown_ = 0;             ///< how often, to notice that an edit on the way out showed the panel anew
 };
 
 }  // namespace usherwright::app

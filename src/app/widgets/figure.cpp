@@ -2,7 +2,8 @@
 #include "app/widgets/figure.h"
 
 #include <QFontMetrics>
-#include <QPainter>
+
+#include "app/theme/scaling.h"
 
 namespace usherwright::app {
 
@@ -32,12 +33,11 @@ QSize Figure::sizeHint() const {
   const int caption = QFontMetrics(kit_.look.font(drawing::Face::Small)).horizontalAdvance(caption_);
   const int value = QFontMetrics(kit_.look.font(drawing::Face::BigFigure)).horizontalAdvance(value_);
   const int unit = QFontMetrics(kit_.look.font(drawing::Face::Small)).horizontalAdvance(unit_);
-  return {std::max(caption, value + (unit > 0 ? unit + 5 : 0)) + 12, 46};
+  return {kit_.look.px(std::max(caption, value + (unit > 0 ? unit + 5 : 0)) + 12), kit_.look.px(46)};
 }
 
 void Figure::paintEvent(QPaintEvent*) {
-  QPainter painter(this);
-  painter.setRenderHint(QPainter::Antialiasing);
+  ScaledPainter painter(this, kit_.look);
   painter.setPen(kit_.look.colour(drawing::Ink::Soft));
   painter.setFont(kit_.look.font(drawing::Face::Small));
   painter.drawText(QPointF(5, 14), caption_);
@@ -54,7 +54,7 @@ void Figure::paintEvent(QPaintEvent*) {
   }
   if (!hasFocus()) return;
   painter.setPen(QPen(kit_.look.colour(drawing::Ink::Deep), 2));
-  painter.drawRoundedRect(QRectF(rect()).adjusted(1, 1, -1, -1), 3, 3);
+  painter.drawRoundedRect(painter.area().adjusted(1, 1, -1, -1), 3, 3);
 }
 
 }  // namespace usherwright::app

@@ -1,9 +1,8 @@
 // Letters: M measured, L label, K catalogue, C claim, R remembered, A assumed; a dash where nothing is known.
 #include "app/widgets/provenance_mark.h"
 
-#include <QPainter>
-
 #include "app/present/words.h"
+#include "app/theme/scaling.h"
 #include "core/plan/fields.h"
 
 namespace usherwright::app {
@@ -31,15 +30,14 @@ void ProvenanceMark::refresh() {
 }
 
 void ProvenanceMark::paintEvent(QPaintEvent*) {
-  QPainter painter(this);
-  painter.setRenderHint(QPainter::Antialiasing);
+  ScaledPainter painter(this, kit_.look);
   const QColor ink = kit_.look.colour(weak_ ? drawing::Ink::Copper : drawing::Ink::Soft);
   painter.setPen(QPen(ink, 1, weak_ ? Qt::DotLine : Qt::SolidLine));
   painter.setBrush(underMouse() ? kit_.look.colour(drawing::Ink::Shoal) : QColor(Qt::transparent));
-  painter.drawRoundedRect(QRectF(rect()).adjusted(1.5, 1.5, -1.5, -1.5), 3, 3);
+  painter.drawRoundedRect(painter.area().adjusted(1.5, 1.5, -1.5, -1.5), 3, 3);
   painter.setPen(ink);
   painter.setFont(kit_.look.font(drawing::Face::SmallFigure));
-  painter.drawText(rect(), Qt::AlignCenter, letter_);
+  painter.drawText(painter.area(), Qt::AlignCenter, letter_);
 }
 
 }  // namespace usherwright::app

@@ -14,7 +14,7 @@ class ProvenanceMark : public QAbstractButton {
   ProvenanceMark(Kit kit, QString pointer, QWidget* parent = nullptr);
   /// Reads the source of its field again.
   void refresh();
-  QSize sizeHint() const override { return {20, 20}; }
+  QSize sizeHint() const override { return {kit_.look.px(20), kit_.look.px(20)}; }
 
  protected:
   void paintEvent(QPaintEvent*) override;

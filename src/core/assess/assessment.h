@@ -20,6 +20,7 @@
 namespace usherwright {
 
 struct PackFigures {
+  Makeup makeup;
   PackModel model;
   Source source;  ///< as it meets the bus, at its present charge
   Ohm toJoint;    ///< fuse, contacts, lead; without the pack's inside and the joint

@@ -46,7 +46,7 @@ struct Pairs {
     ChargeFigures out;
     out.charger = c;
     out.pack = k;
-    out.assigned = std::find(charger.forPacks.begin(), charger.forPacks.end(), plan.packs[k].id) != charger.forPacks.end();
+    out.assigned = serves(charger, plan.packs[k].id);
     out.limit = limit(k);
     out.currentKnown = charger.current.has_value();
     out.outputKnown = charger.output.has_value();

@@ -76,10 +76,9 @@ class Maker {
   }
 
   void addPack(const Pack& p) {
-    const Cell* cell = plan_.findCell(p.cell);
-    ensure(cell != nullptr, "a pack without a cell passed the cross-checks");
     PackFigures pf;
-    pf.model = packModel(p, *cell, plan_.ambient);
+    pf.makeup = makeupOf(plan_, p);
+    pf.model = packModel(p, pf.makeup, plan_.ambient);
     pf.toJoint += fuseResistance(p.fuse);
     pf.toJoint += plugResistance(catalogue_, p.plug);
     if (const Run* run = plan_.leadOf(p.id)) pf.toJoint += runResistance(routed(frame_, plan_, *run), plan_.ambient);

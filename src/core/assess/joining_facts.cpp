@@ -62,7 +62,8 @@ MeetingFigures meetingOf(const Plan& plan, const Figures& f) {
   m.high = f.windowHigh;
   m.low = f.windowLow;
   const ConnectWindow& w = *f.window;
-  const auto high = lastVolts(plan.packs[m.high]), low = lastVolts(plan.packs[m.low]);
+  const auto lastOf = [&](std::size_t k) { return lastVolts(plan.packs[k], f.packs[k].model.series); };
+  const auto high = lastOf(m.high), low = lastOf(m.low);
   if (high) m.highReading = high->volts;
   if (low) m.lowReading = low->volts;
   m.gap = w.gap;
@@ -204,7 +205,7 @@ Combined combinedCharge(const Plan& plan, const Figures& f) {
   Volt highest(0);
   for (std::size_t k = 0; k < f.packs.size(); ++k) {
     const PackModel& m = f.packs[k].model;
-    const auto reading = restedVolts(plan.packs[k]);
+    const auto reading = restedVolts(plan.packs[k], m.series);
     c.measured = c.measured && reading;
     const StateOfCharge s = reading ? m.curve.inverse(reading->volts / static_cast<double>(m.series)) : m.soc;
     charge += s.value() * m.capacity.value();

@@ -84,8 +84,8 @@ std::vector<BoardSetting> boardSettings(const Plan& plan, const Assessment& asse
     out.push_back({std::move(name), std::move(recommended), std::move(found), differs, key.empty() ? std::string() : at + key});
   };
   const std::string unknown = "not known yet";
-  line("groups in series", std::to_string(p.series), b.series ? std::to_string(*b.series) : unknown, b.series && *b.series != p.series,
-       "series");
+  line("groups in series", std::to_string(f.model.series), b.series ? std::to_string(*b.series) : unknown,
+       b.series && *b.series != f.model.series, "series");
   line("chemistry", std::string(facts.name), b.chemistry ? std::string(factsOf(*b.chemistry).name) : unknown,
        b.chemistry && !isSameChargeClass(*b.chemistry, f.model.chemistry), "chemistry");
   const Volt high = facts.charge + Volt(0.05);
@@ -119,18 +119,23 @@ Passport passportOf(const Plan& plan, const Assessment& assessment, std::size_t 
   const Pack& p = plan.packs.at(pack);
   const PackFigures& f = assessment.figures.packs.at(pack);
   const PackModel& m = f.model;
-  const Cell& cell = *plan.findCell(p.cell);
+  const Cell& cell = f.makeup.cell;
   const ChemistryFacts& facts = m.facts;
   Passport out;
   out.title = m.name;
   const auto line = [&](std::string name, std::string value) { out.lines.push_back({std::move(name), std::move(value)}); };
-  line("layout", fmt::format("{}S{}P, {} cells, {}", m.series, m.parallel, m.series * m.parallel, facts.name));
-  line("cells", fmt::format("{}, {} Ah{}", shownName(cell), n(cell.capacity.value()), cell.verified ? ", tested" : ", untested"));
+  const std::string& because = f.makeup.layout.seriesBecause;
+  if (m.box)
+    line("layout",
+         fmt::format("{}S {}{}, cells not seen", m.series, facts.name, because.empty() ? std::string() : " (assumed: " + because + ")"));
+  else line("layout", fmt::format("{}S{}P, {} cells, {}", m.series, m.parallel, m.series * m.parallel, facts.name));
+  if (!m.box)
+    line("cells", fmt::format("{}, {} Ah{}", shownName(cell), n(cell.capacity.value()), cell.verified ? ", tested" : ", untested"));
   line("energy", fmt::format("{} Wh, {} Ah", n(m.label.value()), n(m.rated.value())));
   line("volts", fmt::format("{} full, {} nominal, {} empty at rest", volts(m.full), volts(m.nominal), volts(m.restedEmpty)));
   std::string chargers;
   for (const Charger& c : plan.chargers)
-    if (std::find(c.forPacks.begin(), c.forPacks.end(), p.id) != c.forPacks.end())
+    if (serves(c, p.id))
       chargers += fmt::format("{}{} V {} A", chargers.empty() ? "" : ", or ", c.output ? n(c.output->value()) : "?",
                               c.current ? n(c.current->value()) : "?");
   line("charger", chargers.empty() ? fmt::format("{} V only", n(m.full.value())) : chargers);
@@ -156,7 +161,7 @@ Passport passportOf(const Plan& plan, const Assessment& assessment, std::size_t 
     line("tests", "none logged: ____________");
   } else {
     const CapacityTest& t = p.capacityTests.back();
-    const auto verdict = judgeCapacity({p.capacityTests, p.parallel, m.rated, m.chemistry, std::nullopt});
+    const auto verdict = judgeCapacity({p.capacityTests, m.parallel, m.rated, m.chemistry, std::nullopt});
     line("tests", fmt::format("{}: {}{}", t.when, verdict ? n(verdict->measured.value()) + " Ah" : "–",
                               t.resistance ? fmt::format(", {} mΩ", n(t.resistance->value())) : ""));
   }

@@ -93,10 +93,7 @@ class Search {
   Ohm pathOutside(const Catalogue& catalogue) const {
     Plan alone = plan_;
     alone.packs.clear();
-    if (alone.cells.empty()) alone.cells.emplace_back();
-    Pack p = pack_;
-    if (p.cell.empty() || !alone.findCell(p.cell)) p.cell = alone.cells.front().id;
-    alone.packs.push_back(p);
+    alone.packs.push_back(pack_);
     alone.chargers.clear();
     const Figures f = figuresOf(alone, catalogue, nullptr, Depth::Verdict);
     return f.packs.front().toJoint + f.common;
@@ -343,6 +340,9 @@ Plan planWithOnly(const Plan& plan, const Shelf& shelf, const SearchRequest& req
   p.parallel = pick.parallel;
   p.measuredResistance.reset();
   p.mass.reset();
+  p.labelVoltage.reset();
+  p.labelCharge.reset();
+  p.labelEnergy.reset();
   const ShelfBms& board = shelf.boards[pick.board];
   p.bms = board.bms;
   p.bms.present = true;

@@ -51,7 +51,7 @@ void addShorts(Figures& f, const Plan& plan, const Catalogue& catalogue) {
     return r;
   };
   for (std::size_t k = 0; k < f.packs.size(); ++k) {
-    f.packs[k].shortSource = sourceOf(plan.packs[k], *plan.findCell(plan.packs[k].cell), f.packs[k].model);
+    f.packs[k].shortSource = sourceOf(plan.packs[k], f.packs[k].makeup.cell, f.packs[k].model);
     f.packs[k].shorts = shortThrough(f.packs[k].shortSource, toFuse(plan.packs[k], plan.leadOf(plan.packs[k].id)));
   }
   for (const std::size_t k : f.hard) {

@@ -18,9 +18,9 @@ bool isMeasured(const Plan& plan, const std::string& pointer) { return provenanc
 Source beforePlug(const Plan& plan, const PackFigures& pack, std::size_t k) {
   const Pack& p = plan.packs[k];
   Source s = pack.source;
-  if (const auto read = restedVolts(p)) s.start = s.curve.inverse(read->volts / static_cast<double>(s.series));
+  if (const auto read = restedVolts(p, s.series)) s.start = s.curve.inverse(read->volts / static_cast<double>(s.series));
   if (p.measuredResistance) return s;
-  if (!isMeasured(plan, "/cells/" + p.cell + "/resistance_mohm")) s.cells *= lowEstimate;
+  if (!isMeasured(plan, cellPointer(plan, k, "resistance_mohm"))) s.cells *= lowEstimate;
   if (!isMeasured(plan, "/packs/" + std::to_string(k) + "/links_mohm")) s.path -= pack.model.inside * (1 - lowEstimate);
   return s;
 }
@@ -75,7 +75,8 @@ void addWindow(Figures& f, const Plan& plan, const Catalogue& catalogue) {
   }
   f.windowLow = who[into];
   f.windowHigh = who[order.back()];
-  const auto high = restedVolts(plan.packs[f.windowHigh]), low = restedVolts(plan.packs[f.windowLow]);
+  const auto high = restedVolts(plan.packs[f.windowHigh], f.packs[f.windowHigh].model.series),
+             low = restedVolts(plan.packs[f.windowLow], f.packs[f.windowLow].model.series);
   f.windowDoubt = doubtOf(rest(order.back()), rest(into), meterOf(plan, high, low));
   f.meetTo = rest(order.back());
   f.meetFrom = std::min(f.meetTo, f.meetTo - *f.window->window + f.windowDoubt);

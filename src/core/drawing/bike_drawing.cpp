@@ -132,7 +132,7 @@ class SideView {
       const Point c = map(frame_.places[*place].at);
       Shape& dot = pen_.circle({c.x + 24.0 * shared(k, *place), c.y}, 11, Ink::Deep, Ink::Card);
       dot.part = "pack/" + m.id;
-      dot.tip = fmt::format("{}: {}S{}P, {} Wh", m.name, m.series, m.parallel, formatNumber(m.label.value()));
+      dot.tip = fmt::format("{}: {}, {} Wh", m.name, layoutWords(m), formatNumber(m.label.value()));
       pen_.text({c.x + 24.0 * shared(k, *place), c.y + 5}, std::to_string(k + 1), Face::Label, Ink::OnDeep, Anchor::Middle);
     }
     tag(k, place ? map(frame_.places[*place].at) : Point{-1, -1});
@@ -161,9 +161,8 @@ class SideView {
               Ink::Ink);
     const auto length = std::find_if(lengths_.begin(), lengths_.end(), [&](const auto& l) { return l.first == k; });
     const std::string where = !placed ? "no place yet" : length == lengths_.end() ? "no lead" : "lead " + length->second;
-    pen_.text({corner.x + 10, corner.y + 32},
-              elided(fmt::format("{}S{}P  {}", m.series, m.parallel, where), Face::SmallFigure, tagWidth - 14), Face::SmallFigure,
-              Ink::Soft);
+    pen_.text({corner.x + 10, corner.y + 32}, elided(fmt::format("{}  {}", layoutWords(m), where), Face::SmallFigure, tagWidth - 14),
+              Face::SmallFigure, Ink::Soft);
   }
 
   const Subject& s_;

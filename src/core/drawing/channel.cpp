@@ -182,8 +182,13 @@ class ChannelMaker {
     Course course{leftMargin, jointX_, jointX_ - 96, jointX_ - 6, armY(k), f_.packs.size() == 1 ? armY(k) : middle};
     const bool last = k + 1 == f_.packs.size();
     stretch(course, of(static_cast<int>(k)), leftMargin + 26, jointX_ - 100, last ? size_.height - 4 : 0);
-    pen_.text({10, armY(k) + 5}, elided(f_.packs[k].model.name, Face::Small, leftMargin - 16), Face::Small, Ink::Ink).part =
-        "pack/" + f_.packs[k].model.id;
+    const std::size_t most = armHeight_ > 40 ? 2 : 1;
+    const auto lines = inLines(f_.packs[k].model.name, Face::Small, leftMargin - 16, most);
+    double y = armY(k) + 5 - 8 * static_cast<double>(lines.size() - 1);
+    for (const std::string& line : lines) {
+      pen_.text({10, y}, line, Face::Small, Ink::Ink).part = "pack/" + f_.packs[k].model.id;
+      y += 16;
+    }
   }
 
   void trunk() {
@@ -203,6 +208,14 @@ class ChannelMaker {
               Anchor::End);
   }
 
+  /// A rating on the way is not known: the narrows may be elsewhere. Of the cells of a box nobody asks.
+  bool isOpen() const {
+    return std::any_of(f_.elements.begin(), f_.elements.end(), [&](const Element& e) {
+      const bool box = e.kind == ElementKind::Cells && f_.packs[static_cast<std::size_t>(e.pack)].model.box;
+      return !e.counted() && !box;
+    });
+  }
+
   void callOut() {
     if (f_.narrows < 0) return;
     const Element& e = f_.elements[static_cast<std::size_t>(f_.narrows)];
@@ -216,8 +229,8 @@ class ChannelMaker {
         pen_.line({{x - 3, y + side * 7}, {x + 3, y}}, ink, 1.6);
       }
     const std::string words =
-        fmt::format("narrows: {}, {} A, {}{} %", e.name, formatNumber(e.counted()->value()), headroom >= 0 ? "+" : "−",
-                    formatNumber(std::abs(headroom) * 100, std::abs(headroom) < 0.1 ? 1 : 2));
+        fmt::format("{}: {}, {} A, {}{} %", isOpen() ? "narrows of what is known" : "narrows", e.name, formatNumber(e.counted()->value()),
+                    headroom >= 0 ? "+" : "−", formatNumber(std::abs(headroom) * 100, std::abs(headroom) < 0.1 ? 1 : 2));
     const double w = textWidth(words, Face::Small) + 14;
     const double x = std::clamp(narrowsAt_.x + 22, 4.0, std::max(4.0, size_.width - w - 120));
     Shape& box = pen_.rectangle({x, 1}, {x + w, 19}, Ink::Card, ink, 3);

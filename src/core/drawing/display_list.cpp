@@ -158,44 +158,6 @@ void Plot::xTicks(Pen& pen, int about, const std::string& unit) const {
   }
 }
 
-namespace {
-
-double characterWidth(Face face) {
-  switch (face) {
-    case Face::Label: return 7.0;
-    case Face::Small: return 6.4;
-    case Face::Title: return 8.2;
-    case Face::Figure: return 8.6;
-    case Face::SmallFigure: return 7.9;
-    case Face::BigFigure: return 11.2;
-  }
-  return 7.0;
-}
-
-bool continues(char c) { return (static_cast<unsigned char>(c) & 0xC0) == 0x80; }  // inside a UTF-8 character
-
-}  // namespace
-
-double textWidth(std::string_view text, Face face) {
-  return characterWidth(face) * static_cast<double>(std::count_if(text.begin(), text.end(), [](char c) { return !continues(c); }));
-}
-
-std::string elided(const std::string& text, Face face, double room) {
-  if (textWidth(text, face) <= room) return text;
-  std::string out;
-  double width = characterWidth(face);
-  for (std::size_t i = 0; i < text.size();) {
-    std::size_t next = i + 1;
-    while (next < text.size() && continues(text[next])) ++next;
-    width += characterWidth(face);
-    if (width > room) break;
-    out += text.substr(i, next - i);
-    i = next;
-  }
-  while (out.ends_with(' ')) out.pop_back();
-  return out + "…";
-}
-
 std::vector<double> roundTicks(double from, double to, int count) {
   std::vector<double> out;
   const double span = to - from;

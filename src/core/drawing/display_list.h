@@ -85,6 +85,10 @@ struct Plot {
 double textWidth(std::string_view text, Face face);
 /// At most `room` pixels of the text, cut between characters, with "…" if something was cut.
 std::string elided(const std::string& text, Face face, double room);
+/// The text in at most `most` lines, broken between words; only the last one may be cut.
+std::vector<std::string> inLines(const std::string& text, Face face, double room, std::size_t most);
+/// The same, drawn; the first line stands at `at`. Returns the height that the lines take.
+double paragraph(Pen& pen, Point at, double width, const std::string& words, Face face, Ink ink, std::size_t most);
 
 /// Round steps for about `count` ticks between two values.
 std::vector<double> roundTicks(double from, double to, int count);

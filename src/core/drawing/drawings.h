@@ -26,7 +26,7 @@ struct Subject {
 /// The watercourse from each pack to the motor. Part ids are element ids.
 Drawing channel(const Subject& subject, Size size);
 
-/// S × P cells with handles "handle/series" and "handle/parallel".
+/// S × P cells with handles "handle/series" and "handle/parallel"; a pack whose cells nobody saw as a closed box of groups.
 Drawing packBlock(const Subject& subject, std::size_t pack, Size size);
 /// Pack, controller and charger volts on one scale.
 Drawing voltageLadder(const Subject& subject, std::size_t pack, Size size);
@@ -85,6 +85,10 @@ Drawing groupBars(const GroupCheck& check, const std::vector<Volt>& groups, Size
 Drawing leverBars(const std::vector<Lever>& levers, const std::vector<std::string>& names, std::size_t first, Size size);
 /// The pack's own label.
 Drawing passportLabel(const Passport& passport, Size size);
+
+/// A bike with what one of the five jobs changes on it.
+enum class Job : std::uint8_t { Add, Replace, Build, Chargers, Care };
+Drawing jobPicture(Job job, Size size);
 
 /// The colour and line of a pack's curves: by order, told apart by pattern as well.
 Ink packInk(std::size_t pack);

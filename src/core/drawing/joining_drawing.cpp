@@ -255,9 +255,21 @@ class BasinMaker {
     pen_.rectangle({x + 1, floorY_ - 1 - (floorY_ - level - 1) * row_.soc[k].value()}, {x + w - 1, floorY_ - 1}, Ink::Water);
     pen_.line({{x, level}, {x + w, level}}, Ink::Deep, 2);
     const Face face = textWidth(volts, Face::Figure) + 6 < w ? Face::Figure : Face::Small;
-    pen_.text({x + w / 2, std::max(level - 6, plot_.topLeft.y + 14)}, volts, face, Ink::Ink, Anchor::Middle);
-    const bool onWater = row_.soc[k].value() * (floorY_ - level) > 22;
-    pen_.text({x + w / 2, floorY_ - 8}, share(row_.soc[k]), Face::Figure, onWater ? Ink::OnDeep : Ink::Ink, Anchor::Middle);
+    const double deep = floorY_ - 1 - (floorY_ - level - 1) * row_.soc[k].value();
+    const bool brimful = level - 6 < plot_.topLeft.y + 14;
+    const double at = clear(brimful ? level + 18 : level - 6, brimful ? 1 : -1, level);
+    pen_.text({x + w / 2, at}, volts, face, at > deep + 14 ? Ink::OnDeep : Ink::Ink, Anchor::Middle);
+    const double below = clear(floorY_ - 8, -1, level);
+    if (std::abs(below - at) < 15) return;  // next to nothing in it: the volts say so, the tip says the share
+    pen_.text({x + w / 2, below}, share(row_.soc[k]), Face::Figure, below > deep + 14 ? Ink::OnDeep : Ink::Ink, Anchor::Middle);
+  }
+
+  /// The base of a figure, moved up or down until neither the level nor the cut-off runs through it.
+  double clear(double base, int way, double level) const {
+    const double limit = f_.cutoff > Volt(0) ? plot_.y(f_.cutoff.value()) : -100;
+    const auto crossed = [&](double line) { return line > base - 12 && line < base + 2; };
+    for (int i = 0; i < 4 && (crossed(level) || crossed(limit)); ++i) base += way * 7;
+    return base;
   }
 
   void pipe(std::size_t k, double centre, double wordsEnd) {

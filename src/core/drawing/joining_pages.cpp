@@ -16,36 +16,6 @@ std::string number(double v, int digits = 2) { return formatNumber(v, digits); }
 std::string percent(double share) { return number(share * 100) + " %"; }
 std::string minutes(Second t) { return number(t.value() / 60, 3) + " min"; }
 
-/// Text over several lines within a width; returns the height used.
-double paragraph(Pen& pen, Point at, double width, const std::string& words, Face face, Ink ink, int mostLines) {
-  const double step = face == Face::Small ? 15 : 18;
-  std::string line;
-  std::size_t from = 0;
-  int lines = 0;
-  const auto put = [&](const std::string& text) { pen.text({at.x, at.y + step * lines++}, text, face, ink); };
-  while (from < words.size()) {
-    std::size_t to = words.find(' ', from);
-    if (to == std::string::npos) to = words.size();
-    const std::string word = words.substr(from, to - from);
-    std::string longer = line;
-    if (!longer.empty()) longer += ' ';
-    longer += word;
-    if (!line.empty() && textWidth(longer, face) > width) {
-      if (lines + 1 == mostLines) {
-        put(elided(line + " " + words.substr(from), face, width));
-        return step * lines;
-      }
-      put(line);
-      line = word;
-    } else {
-      line = longer;
-    }
-    from = to + 1;
-  }
-  if (!line.empty()) put(elided(line, face, width));
-  return step * lines;
-}
-
 /// A bar with its figure behind it, inside a column.
 void bar(Pen& pen, Point at, double room, double share, const std::string& figure, Ink ink) {
   const double width = std::max(2.0, (room - 64) * std::clamp(share, 0.0, 1.0));

@@ -53,7 +53,53 @@ Pattern packPattern(std::size_t pack) {
   return patterns[pack % 3];
 }
 
+namespace {
+
+/// A closed box: its groups side by side as layers filled to the present charge, hatched while their count is assumed.
+Drawing packBox(const Subject& subject, std::size_t pack, Size size) {
+  Drawing d{size.width, size.height, {}, {}};
+  Pen pen(d);
+  const PackFigures& f = subject.assessment.figures.packs.at(pack);
+  const PackModel& m = f.model;
+  const std::string& because = f.makeup.layout.seriesBecause;
+  const double left = 10, top = 8, right = size.width - 56, bottom = size.height - 12;
+  pen.rectangle({left, top}, {right, bottom}, Ink::Card, Ink::Deep, 8).width = 2;
+  const double inner = left + 12, room = right - left - 24, high = top + 14, low = bottom - 52;
+  const double pitch = room / m.series, gap = std::min(6.0, pitch * 0.16);
+  for (int s = 0; s < m.series; ++s) {
+    const double x = inner + pitch * s;
+    const double level = low - (low - high) * m.soc.value();
+    pen.rectangle({x, high}, {x + pitch - gap, low}, Ink::Shoal, Ink::None, 2);
+    pen.rectangle({x, level}, {x + pitch - gap, low}, Ink::Water, Ink::None, 2);
+    if (!because.empty()) pen.rectangle({x, high}, {x + pitch - gap, low}, Ink::None, Ink::Card).pattern = Pattern::Hatched;
+    Shape& group = pen.rectangle({x, high}, {x + pitch - gap, low}, Ink::None, Ink::Deep, 2);
+    group.part = "group/" + std::to_string(s + 1);
+    group.tip = fmt::format("group {} of {}, {} Ah{}", s + 1, m.series, formatNumber(m.rated.value()),
+                            because.empty() ? "" : "; the count is assumed: " + because);
+  }
+  const int every = pitch >= 18 ? 1 : pitch >= 9 ? 2 : 5;
+  for (int s = 0; s < m.series; s += every)
+    pen.text({inner + pitch * s + (pitch - gap) / 2, low + 15}, std::to_string(s + 1), Face::SmallFigure, Ink::Soft, Anchor::Middle);
+  const std::string count =
+      because.empty() ? fmt::format("{} groups in series", m.series) : fmt::format("{} groups, assumed: {}", m.series, because);
+  const std::string unseen = "cells not seen";
+  const double unseenWidth = textWidth(unseen, Face::Small);
+  pen.text({inner, bottom - 14}, elided(count, Face::Label, room - unseenWidth - 16), Face::Label,
+           because.empty() ? Ink::Ink : Ink::Copper);
+  pen.text({right - 12, bottom - 14}, unseen, Face::Small, Ink::Soft, Anchor::End);
+  Shape& series = pen.rectangle({right - 4, (high + low) / 2 - 18}, {right + 6, (high + low) / 2 + 18}, Ink::Deep, Ink::None, 3);
+  series.part = "handle/series";
+  series.tip = "drag to change S, or Left and Right";
+  pen.text({right + 12, (high + low) / 2 + 5}, fmt::format("S {}", m.series), Face::Figure, Ink::Ink).part = "handle/series";
+  d.description = fmt::format("{}: a closed box of {} groups in series{}, {} Ah; nobody has seen a cell.", m.name, m.series,
+                              because.empty() ? "" : " (assumed: " + because + ")", formatNumber(m.rated.value()));
+  return d;
+}
+
+}  // namespace
+
 Drawing packBlock(const Subject& subject, std::size_t pack, Size size) {
+  if (subject.assessment.figures.packs.at(pack).model.box) return packBox(subject, pack, size);
   Drawing d{size.width, size.height, {}, {}};
   Pen pen(d);
   const PackModel& m = subject.assessment.figures.packs.at(pack).model;

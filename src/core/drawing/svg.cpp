@@ -73,7 +73,7 @@ std::string text(const Shape& s) {
   static constexpr std::array<std::string_view, 3> anchors{"start", "middle", "end"};
   return fmt::format(
       "<text x=\"{:.2f}\" y=\"{:.2f}\" font-family=\"{}\" font-size=\"{}\" font-weight=\"{}\" text-anchor=\"{}\" fill=\"{}\">{}</text>\n",
-      s.points[0].x, s.points[0].y, mono ? "B612 Mono, monospace" : "Cabin, sans-serif", sizes[static_cast<std::size_t>(s.face)],
+      s.points[0].x, s.points[0].y, mono ? "B612, sans-serif" : "Cabin, sans-serif", sizes[static_cast<std::size_t>(s.face)],
       bold ? 600 : 400, anchors[static_cast<std::size_t>(s.anchor)], paperColour(s.fill), escaped(s.text));
 }
 

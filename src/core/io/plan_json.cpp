@@ -217,7 +217,7 @@ Json objectSchema() {
   Json needed = Json::array();
   for (const FieldSpec& spec : fieldsOf<Owner>()) {
     properties[std::string(spec.key)] = schemaOf(spec);
-    if (spec.key == "id" || spec.kind == Kind::CellId) needed.push_back(std::string(spec.key));
+    if (spec.key == "id") needed.push_back(std::string(spec.key));
   }
   SchemaWriter writer{properties};
   const Owner shape{};

@@ -172,7 +172,6 @@ void Reader::fields(Owner& owner, Members& members, const std::string& path) {
     const auto place = [&] { return fmt::format("{}/{}", path, spec.key); };
     if (!found) {
       if (spec.required && spec.kind == Kind::Text && spec.key == "id") refuse(place(), "nothing", "an id");
-      if (spec.required && spec.kind == Kind::CellId) refuse(place(), "nothing", expectedWords(spec));
       continue;  // a missing key keeps the default, or is not known yet
     }
     const auto value = validated(spec, fieldValueOf(*found, place(), spec));

@@ -7,6 +7,7 @@
 #include <array>
 
 #include "core/plan/evidence.h"
+#include "core/plan/makeup.h"
 #include "core/quantity/units.h"
 
 namespace usherwright {
@@ -115,7 +116,12 @@ class Targets {
   }
 
   std::vector<LabelTarget> ofCell() const {
-    const std::string prefix = "/cells/" + plan_.packs[place_.index].cell + "/";
+    const bool box = isBox(plan_.packs[place_.index]);
+    if (v_.meaning == M::ChemistryName && box && place_.subject != LabelSubject::Cell)
+      return {{fmt::format("/packs/{}/chemistry", place_.index), chemistryWord()}};
+    // On the label of a cell, a box becomes a block of it; on that of the pack there is no cell to write to.
+    if (box && place_.subject != LabelSubject::Cell) return {};
+    const std::string prefix = "/cells/" + (box ? idOfSeenCell(plan_, place_.index) : plan_.packs[place_.index].cell) + "/";
     if (v_.meaning == M::ChemistryName) return {{prefix + "chemistry", chemistryWord()}};
     return among(cellRows, prefix);
   }
@@ -139,9 +145,21 @@ std::vector<LabelTarget> labelTargets(const LabelValue& value, const Plan& plan,
   return Targets(value, plan, place).find();
 }
 
+namespace {
+
+/// The label of a cell makes a block of the box that it came out of.
+Expected<Plan> readyFor(const Plan& plan, const LabelPlace& place) {
+  if (place.subject != LabelSubject::Cell || place.index >= plan.packs.size()) return plan;
+  return withSeenCell(plan, place.index);
+}
+
+}  // namespace
+
 Expected<Plan> withLabelValue(const Plan& plan, const LabelValue& value, const LabelPlace& place) {
-  Expected<Plan> next = plan;
-  for (const LabelTarget& t : labelTargets(value, plan, place))
+  const std::vector<LabelTarget> targets = labelTargets(value, plan, place);
+  if (targets.empty()) return plan;
+  Expected<Plan> next = readyFor(plan, place);
+  for (const LabelTarget& t : targets)
     if (next) next = withTypedEvidence(*next, t.pointer, t.text, Provenance::Label, value.piece);
   return next;
 }
@@ -168,6 +186,8 @@ Expected<LabelEntered> withSureValues(const Plan& plan, const LabelReading& read
   }
   LabelEntered out;
   Expected<Plan> next = plan;
+  if (std::any_of(entries.begin(), entries.end(), [](const Entry& e) { return !e.twofold; })) next = readyFor(plan, place);
+  if (!next) return tl::unexpected(next.error());
   for (const Entry& e : entries) {
     if (e.twofold) {
       out.twofold.push_back(e.target.pointer);

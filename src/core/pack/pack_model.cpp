@@ -1,6 +1,8 @@
 // Pack constants from cells, links and BMS; sag after ten seconds; warming.
 #include "core/pack/pack_model.h"
 
+#include <fmt/format.h>
+
 #include <algorithm>
 #include <cmath>
 #include <cstdio>
@@ -13,6 +15,8 @@ namespace usherwright {
 namespace {
 
 constexpr double massOverCells = 1.18;
+constexpr double boxMass = 0.007;          // kg/Wh, with case
+constexpr double boxDensity = 250e3;       // Wh/m³, with case
 constexpr double closedFilm = 5.0;         // W/(m²·K), in a bag or closed tube
 constexpr double heatPerKilogram = 900.0;  // J/(kg·K)
 const MilliOhm assumedBms(8);
@@ -21,6 +25,19 @@ SquareMetre blockSurface(int series, int parallel, CellSize size) {
   const double a = Metre(size.diameter).value() * series;
   const double b = Metre(size.depth).value() * parallel;
   const double c = Metre(size.length).value();
+  return SquareMetre(2 * (a * b + b * c + a * c));
+}
+
+/// Of the case as measured; else of a box four times as long as high and a fifth wider than high.
+SquareMetre boxSurface(const Pack& pack, WattHour energy) {
+  double a = 0, b = 0, c = std::cbrt(energy.value() / boxDensity / 4.8);
+  a = 4 * c;
+  b = 1.2 * c;
+  if (pack.boxLength && pack.boxWidth && pack.boxHeight) {
+    a = Metre(*pack.boxLength).value();
+    b = Metre(*pack.boxWidth).value();
+    c = Metre(*pack.boxHeight).value();
+  }
   return SquareMetre(2 * (a * b + b * c + a * c));
 }
 
@@ -75,21 +92,23 @@ CellSize sizeOfForm(const std::string& form) {
   return {Millimetre(18 + wrap), Millimetre(65 + wrap), Millimetre(18 + wrap), false};
 }
 
-PackModel packModel(const Pack& pack, const Cell& cell, Celsius ambient) {
+PackModel packModel(const Pack& pack, const Makeup& makeup, Celsius ambient) {
+  const Cell& cell = makeup.cell;
   const ChemistryFacts facts = factsOf(cell);
   PackModel m;
   m.id = pack.id;
   m.name = shownName(pack);
   m.chemistry = chemistryOf(cell);
   m.facts = facts;
-  m.series = pack.series;
-  m.parallel = pack.parallel;
+  m.series = makeup.series;
+  m.parallel = makeup.parallel;
+  m.box = makeup.box;
   m.curve = cell.restCurve.empty() ? RestCurve::typical(m.chemistry) : RestCurve(cell.restCurve);
   m.temperature = pack.temperature.value_or(ambient);
   m.derated = !cell.verified;
   const double f = resistanceFactor(m.temperature);
-  const double s = pack.series;
-  const double p = pack.parallel;
+  const double s = makeup.series;
+  const double p = makeup.parallel;
   m.inside = Ohm(pack.links) + Ohm(boardResistance(pack.bms)) + Ohm(pack.tails);
   m.cells = Ohm(cell.resistance) * (s * f / p);
   if (pack.measuredResistance) {
@@ -119,11 +138,16 @@ PackModel packModel(const Pack& pack, const Cell& cell, Celsius ambient) {
   m.shortTimeFor = cell.peakTime.value_or(Second(10));
   if (cell.charge) m.cellCharge = *cell.charge * (p * trust * std::min(1.0, pack.soh.value()));
   if (pack.mass) m.mass = pack.mass;
+  else if (makeup.box) m.mass = Kilogram(m.label.value() * boxMass);
   else if (cell.mass) m.mass = Kilogram(*cell.mass) * (s * p * massOverCells);
   if (pack.price) m.cost = pack.price;
   else if (cell.price) m.cost = *cell.price * (s * p);
-  m.envelope = blockSurface(pack.series, pack.parallel, sizeOfForm(cell.form));
+  m.envelope = makeup.box ? boxSurface(pack, m.label) : blockSurface(makeup.series, makeup.parallel, sizeOfForm(cell.form));
   return m;
+}
+
+std::string layoutWords(const PackModel& m) {
+  return m.box ? fmt::format("{}S box", m.series) : fmt::format("{}S{}P", m.series, m.parallel);
 }
 
 Volt voltageAfterTenSeconds(const PackModel& pack, StateOfCharge soc, Ampere load, Ohm path) {

@@ -4,6 +4,7 @@
 
 #include <string>
 
+#include "core/plan/makeup.h"
 #include "core/plan/plan.h"
 
 namespace usherwright {
@@ -15,7 +16,8 @@ struct PackModel {
   Chemistry chemistry = Chemistry::Nmc;
   ChemistryFacts facts = factsOf(Chemistry::Nmc);  ///< the cell's own volts and windows where it states them
   int series = 1;
-  int parallel = 1;
+  int parallel = 1;  ///< 1 for a box
+  bool box = false;  ///< no cell was seen: a group counts as one cell
   RestCurve curve = RestCurve::typical(Chemistry::Nmc);
   Celsius temperature{25};
   Ohm cells;              ///< S·R0·f(T)/P, or what a measured resistance leaves for the cells
@@ -54,8 +56,11 @@ struct Derating {
 };
 Derating derating(const Cell& cell);
 
-/// `cell` is the pack's own cell. Temperatures not known are the air's.
-PackModel packModel(const Pack& pack, const Cell& cell, Celsius ambient);
+/// Temperatures not known are the air's. A box weighs 7 g/Wh and fills 250 Wh/l until it is weighed and measured.
+PackModel packModel(const Pack& pack, const Makeup& makeup, Celsius ambient);
+
+/// "13S4P", or "13S box" while nobody has seen a cell.
+std::string layoutWords(const PackModel& model);
 
 /// Size from a name: "21700" → 21.0 × 70.0 mm plus 0.3 mm of wrap; "pouch 8x43x140" → thickness, width, height;
 /// 18650 if unreadable.

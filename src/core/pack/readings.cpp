@@ -22,15 +22,15 @@ std::optional<PackVolts> voltsOf(const Reading& r, int series) {
 
 }  // namespace
 
-std::optional<PackVolts> lastVolts(const Pack& pack) {
+std::optional<PackVolts> lastVolts(const Pack& pack, int series) {
   for (auto r = pack.readings.rbegin(); r != pack.readings.rend(); ++r)
-    if (auto v = voltsOf(*r, pack.series)) return v;
+    if (auto v = voltsOf(*r, series)) return v;
   return std::nullopt;
 }
 
-std::optional<PackVolts> restedVolts(const Pack& pack) {
+std::optional<PackVolts> restedVolts(const Pack& pack, int series) {
   for (auto r = pack.readings.rbegin(); r != pack.readings.rend(); ++r)
-    if (auto v = voltsOf(*r, pack.series); v && v->rested) return v;
+    if (auto v = voltsOf(*r, series); v && v->rested) return v;
   return std::nullopt;
 }
 

@@ -16,10 +16,10 @@ struct PackVolts {
   Known<Coefficient> accuracy;  ///< of the meter that read it, if it is not the plan's
   Known<Volt> digit;
 };
-/// The last reading that gives the whole pack; below 1 V (a board asleep, an open fuse, a plug not seated) is none.
-std::optional<PackVolts> lastVolts(const Pack& pack);
+/// The last reading that gives the whole pack of `series` groups; below 1 V (a board asleep, an open fuse, a plug not seated) is none.
+std::optional<PackVolts> lastVolts(const Pack& pack, int series);
 /// The last one that was rested.
-std::optional<PackVolts> restedVolts(const Pack& pack);
+std::optional<PackVolts> restedVolts(const Pack& pack, int series);
 
 /// By how much the difference of two readings may be off. One meter on one day: two last digits and its accuracy of the
 /// difference, since its gain error cancels; two meters or two days: accuracy of both readings and two digits.

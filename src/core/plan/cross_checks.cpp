@@ -1,4 +1,4 @@
-// What single fields cannot express: sizes, unique ids, what names what, rest curves.
+// Values within their fields, and what single fields cannot express: sizes, unique ids, what names what, rest curves.
 #include <fmt/format.h>
 
 #include <set>
@@ -69,18 +69,30 @@ Expected<void> withinSizes(const Plan& plan) {
   return result;
 }
 
+/// Every value is one that its field takes: what an edit works out is checked as what a person types.
+Expected<void> withinFields(const Plan& plan) {
+  Expected<void> result;
+  forEachField(plan, [&](const std::string& pointer, const FieldSpec& spec, const FieldValue& value) {
+    if (!result) return;
+    if (const auto sound = validated(spec, value); !sound) result = unexpected(pointer, sound.error().found, sound.error().expected);
+  });
+  return result;
+}
+
 }  // namespace
 
 Expected<void> crossChecked(const Plan& plan) {
   if (auto ok = withinSizes(plan); !ok) return ok;
+  if (auto ok = withinFields(plan); !ok) return ok;
   if (auto ok = uniqueIds(plan.packs, "packs"); !ok) return ok;
   if (auto ok = uniqueIds(plan.chargers, "chargers"); !ok) return ok;
   if (auto ok = uniqueIds(plan.wiring.runs, "wiring/runs"); !ok) return ok;
   if (auto ok = uniqueIds(plan.routes, "routes"); !ok) return ok;
   for (std::size_t i = 0; i < plan.packs.size(); ++i) {
     const Pack& pack = plan.packs[i];
-    if (!plan.findCell(pack.cell))
-      return unexpected(fmt::format("/packs/{}/cell", i), "\"" + pack.cell + "\"", "the id of one of the cells of the plan");
+    if (!pack.cell.empty() && !plan.findCell(pack.cell))
+      return unexpected(fmt::format("/packs/{}/cell", i), "\"" + pack.cell + "\"",
+                        "the id of one of the cells of the plan, or nothing for a box that its label describes");
     if (pack.id == "joint" || pack.id == "controller")
       return unexpected(fmt::format("/packs/{}/id", i), "\"" + pack.id + "\"", "another id: this one names an end of a lead");
   }

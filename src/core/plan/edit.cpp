@@ -8,6 +8,7 @@
 #include <charconv>
 #include <set>
 
+#include "core/plan/makeup.h"
 #include "core/plan/names.h"
 #include "core/plan/pointers.h"
 #include "core/plan/structure.h"
@@ -81,16 +82,6 @@ std::string freshId(const Plan& plan, const std::string& stem) {
   }
 }
 
-Cell ordinaryCell() {
-  Cell cell;
-  cell.id = "cell";
-  cell.name = "an ordinary 18650";
-  cell.capacity = AmpereHour(2.5);
-  cell.resistance = MilliOhm(35);
-  cell.mass = Gram(47);
-  return cell;
-}
-
 void removeRun(Plan& plan, std::size_t index) {
   plan.wiring.runs.erase(plan.wiring.runs.begin() + static_cast<std::ptrdiff_t>(index));
   dropPointersOf(plan, "/wiring/runs", index);
@@ -102,6 +93,16 @@ Run leadFor(const std::string& packId) {
   run.from = packId;
   run.to = "joint";
   return run;
+}
+
+/// Filled in from what is known; BIKE-08 names it until a person has entered or confirmed it.
+void assume(Plan& plan, const std::string& pointer, std::string because) {
+  plan.provenance[pointer] = {Provenance::Assumed, std::move(because), {}};
+}
+
+void addRun(Plan& plan, Run run) {
+  plan.wiring.runs.push_back(std::move(run));
+  assume(plan, fmt::format("/wiring/runs/{}/size", plan.wiring.runs.size() - 1), "a usual size");
 }
 
 /// A corrected value stays what it was (a label read again); typed over a guess it is a memory until said better.
@@ -143,6 +144,16 @@ Expected<Plan> withField(const Plan& plan, const std::string& pointer, const Fie
   if (ref->spec->key == "id" && *good != ref->value)
     followId(next, pointer, std::get<std::string>(ref->value), std::get<std::string>(*good));
   if (const auto sound = crossChecked(next); !sound) return tl::unexpected(sound.error());
+  return next;
+}
+
+Plan withWorkedOut(const Plan& plan, const std::string& pointer, double value, const std::string& because) {
+  const auto ref = findField(plan, pointer);
+  ensure(ref.has_value(), "a figure was worked out for a field that does not exist");
+  Plan next = plan;
+  ensure(assign(next, pointer, FieldValue{std::clamp(value, ref->spec->minimum, ref->spec->maximum)}),
+         "a field that was found could not be set");
+  assume(next, pointer, because);
   return next;
 }
 
@@ -188,25 +199,20 @@ Plan withProvenance(const Plan& plan, const std::string& pointer, Provenance sou
 
 Plan withNewPack(const Plan& plan) {
   Plan next = plan;
-  if (next.cells.empty()) next.cells.push_back(ordinaryCell());
   Pack pack;
   pack.id = freshId(plan, plan.packs.empty() ? "stock" : "second");
   pack.name = pack.id == "stock" ? "stock" : pack.id == "second" ? "second pack" : pack.id;
-  pack.origin = plan.packs.empty() ? Origin::Stock : Origin::Built;
-  pack.cell = next.cells.front().id;
-  if (!plan.packs.empty()) {
-    pack.series = plan.packs.front().series;
-    pack.cell = plan.packs.front().cell;
+  pack.origin = plan.packs.empty() ? Origin::Stock : Origin::Bought;
+  if (!plan.packs.empty() && !plan.packs.front().plug.empty()) {
     pack.plug = plan.packs.front().plug;
-  } else {
-    pack.plug = "bullet-3.5";
+    assume(next, fmt::format("/packs/{}/plug", plan.packs.size()), "as on " + shownName(plan.packs.front()));
   }
-  next.wiring.runs.push_back(leadFor(pack.id));
+  addRun(next, leadFor(pack.id));
   if (!next.mainRun()) {
     Run run = leadFor("joint");
     run.id = "main";
     run.to = "controller";
-    next.wiring.runs.push_back(run);
+    addRun(next, std::move(run));
   }
   next.packs.push_back(std::move(pack));
   return next;
@@ -247,18 +253,31 @@ Expected<Plan> withoutPack(const Plan& plan, std::size_t index) {
 Expected<Plan> withChargerFor(const Plan& plan, std::size_t packIndex) {
   if (packIndex >= plan.packs.size()) return noSuchPack(packIndex);
   const Pack& pack = plan.packs[packIndex];
-  const Cell* cell = plan.findCell(pack.cell);
-  ensure(cell != nullptr, "a pack without a cell passed the cross-checks");
+  const Makeup made = makeupOf(plan, pack);
   Plan next = plan;
   Charger charger;
   charger.id = freshId(plan, "charger-" + pack.id);
   charger.name = "charger for " + shownName(pack);
-  charger.output = factsOf(*cell).charge * pack.series;
   charger.current = Ampere(2);
-  charger.chemistry = cell->chemistry;
+  charger.chemistry = made.cell.chemistry;
   charger.plug = pack.chargePort;
   charger.polarity = pack.chargePolarity;
   charger.forPacks = {pack.id};
+  const std::string because = "as " + shownName(pack);
+  for (const auto& [key, there] : {std::pair{"output_A", true},
+                                   {"chemistry", charger.chemistry.has_value()},
+                                   {"plug", !charger.plug.empty()},
+                                   {"polarity", charger.polarity.has_value()}})
+    if (there) assume(next, fmt::format("/chargers/{}/{}", plan.chargers.size(), key), because);
+  next.chargers.push_back(std::move(charger));
+  return withWorkedOut(next, fmt::format("/chargers/{}/output_V", plan.chargers.size()), (factsOf(made.cell).charge * made.series).value(),
+                       because);
+}
+
+Plan withNewCharger(const Plan& plan) {
+  Plan next = plan;
+  Charger charger;
+  charger.id = freshId(plan, "charger");
   next.chargers.push_back(std::move(charger));
   return next;
 }

@@ -43,6 +43,14 @@ ChemistryFacts factsOf(const Cell& cell) {
   return facts;
 }
 
+bool serves(const Charger& charger, const std::string& packId) {
+  return std::find(charger.forPacks.begin(), charger.forPacks.end(), packId) != charger.forPacks.end();
+}
+
+bool hasCharger(const Plan& plan, const std::string& packId) {
+  return std::any_of(plan.chargers.begin(), plan.chargers.end(), [&](const Charger& c) { return serves(c, packId); });
+}
+
 std::optional<std::size_t> converterPack(const Plan& plan) {
   if (plan.joining.method != Method::Converter || plan.packs.size() < 2) return std::nullopt;
   for (std::size_t k = 0; k < plan.packs.size(); ++k)

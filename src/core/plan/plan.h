@@ -215,9 +215,9 @@ struct Pack {
   std::string id;
   std::string name;
   Origin origin = Origin::Built;
-  std::string cell;  ///< id of the cell
-  int series = 13;
-  int parallel = 4;
+  std::string cell;             ///< id of the cell; empty: nobody has seen one, and the label describes the pack (makeup.h)
+  Known<Chemistry> chemistry;   ///< of such a box
+  Known<int> series, parallel;  ///< not known: makeupOf() says what counts
   MilliOhm links{12};
   MilliOhm tails{5};
   Known<MilliOhm> measuredResistance;  ///< stands for cells + links + BMS + tails
@@ -438,6 +438,10 @@ struct Plan {
   /// The common run from the joint to the controller; null if there is none.
   const Run* mainRun() const;
 };
+
+/// Whether a charger is put to a pack, and whether any of the plan's is.
+bool serves(const Charger& charger, const std::string& packId);
+bool hasCharger(const Plan& plan, const std::string& packId);
 
 /// What counts while it is not known: nmc, and BIKE-08 names it as assumed.
 inline Chemistry chemistryOf(const Cell& cell) { return cell.chemistry.value_or(Chemistry::Nmc); }

@@ -10,6 +10,7 @@
 
 #include "core/plan/edit.h"
 #include "core/plan/fields.h"
+#include "core/plan/makeup.h"
 #include "core/plan/shelf_data.h"
 #include "core/quantity/csv.h"
 #include "core/quantity/text.h"
@@ -220,18 +221,17 @@ WithCell withShelfCell(const Plan& plan, const Cell& cell) {
 
 Expected<Plan> withShelfBms(const Plan& plan, std::size_t pack, const ShelfBms& board) {
   if (pack >= plan.packs.size()) return unexpected(fmt::format("/packs/{}", pack), "no such pack", "the number of a pack of the plan");
-  const Cell* cell = plan.findCell(plan.packs[pack].cell);
-  ensure(cell != nullptr, "a pack without a cell passed the cross-checks");
-  const int series = plan.packs[pack].series;
-  if (!board.fits(series, chemistryOf(*cell)))
+  const Makeup made = makeupOf(plan, plan.packs[pack]);
+  const int series = made.series;
+  if (!board.fits(series, chemistryOf(made.cell)))
     return unexpected("BMS", fmt::format("{}, for {} to {} in series", board.bms.name, board.seriesFrom, board.seriesTo),
-                      fmt::format("one for {}S {}", series, factsOf(*cell).name));
+                      fmt::format("one for {}S {}", series, factsOf(made.cell).name));
   Plan next = plan;
   Bms& bms = next.packs[pack].bms;
   bms = board.bms;
   bms.present = true;
   bms.series = series;
-  bms.chemistry = chemistryOf(*cell);
+  bms.chemistry = chemistryOf(made.cell);
   bms.sensesAllGroups = true;
   for (const FieldSpec& spec : fieldsOf<Bms>()) {
     const std::string pointer = fmt::format("/packs/{}/bms/{}", pack, spec.key);

@@ -9,6 +9,7 @@
 #include <QPushButton>
 
 #include "app/stations/bike/label_reader_box.h"
+#include "app/stations/bike/start_cards.h"
 #include "app/stations/station.h"
 
 namespace usherwright::app {
@@ -20,6 +21,8 @@ class LabelPage : public StationPage {
  public:
   explicit LabelPage(Kit kit);
   void refresh() override;
+  /// Puts the keyboard where the work goes on: the cards of an empty plan, else the text of the labels.
+  void takeKeyboard();
 
  private:
   void buildMeter(QVBoxLayout* column);
@@ -33,6 +36,8 @@ class LabelPage : public StationPage {
   void recordRested();
   std::size_t pack() const;
 
+  StartCards* start_;
+  QWidget *meter_, *emptyStretch_;
   LabelReaderBox* reader_;
   DrawingView* ruler_;
   SeriesVerdict seen_;

@@ -5,15 +5,6 @@
 #include "app/stations/bike/bike_pages.h"
 
 namespace usherwright::app {
-namespace {
-
-QStringList under(const QString& prefix, std::initializer_list<const char*> keys) {
-  QStringList out;
-  for (const char* key : keys) out << prefix + QLatin1String(key);
-  return out;
-}
-
-}  // namespace
 
 BikeStation::BikeStation(Kit kit, QWidget* parent) : StationView(kit, parent), pages_(new Pages) {
   auto* column = new QVBoxLayout(this);
@@ -30,18 +21,19 @@ BikeStation::BikeStation(Kit kit, QWidget* parent) : StationView(kit, parent), p
 std::vector<EntrySection> BikeStation::sections() const {
   const Plan& plan = kit_.document.plan();
   std::vector<EntrySection> out;
-  out.push_back({QStringLiteral("Controller"), under(QStringLiteral("/bike/controller/"),
-                                                     {"nameplate_V", "current_max_A", "cutoff_V", "input_max_V", "capacitor_V", "bulk_uF",
-                                                      "regen_current_A", "regen_ceiling_soc", "boost_s", "modified", "tails_mohm"})});
+  out.push_back(
+      {QStringLiteral("Controller"), fieldsUnder(QStringLiteral("/bike/controller/"),
+                                                 {"nameplate_V", "current_max_A", "cutoff_V", "input_max_V", "capacitor_V", "bulk_uF",
+                                                  "regen_current_A", "regen_ceiling_soc", "boost_s", "modified", "tails_mohm"})});
   out.push_back({QStringLiteral("The bike as it is"),
-                 under(QStringLiteral("/bike/"), {"model", "display", "motor_W", "mass_kg", "rider_kg", "load_kg", "rider_W", "drive",
-                                                  "noload_km_h", "cda_m2", "crr", "odometer_shown_km", "odometer_true_km"})});
-  QStringList places = under(QStringLiteral("/bike/"), {"frame", "wheel_mm", "wheelbase_mm", "seat_tube_mm", "down_tube_mm"});
+                 fieldsUnder(QStringLiteral("/bike/"), {"model", "display", "motor_W", "mass_kg", "rider_kg", "load_kg", "rider_W", "drive",
+                                                        "noload_km_h", "cda_m2", "crr", "odometer_shown_km", "odometer_true_km"})});
+  QStringList places = fieldsUnder(QStringLiteral("/bike/"), {"frame", "wheel_mm", "wheelbase_mm", "seat_tube_mm", "down_tube_mm"});
   for (std::size_t i = 0; i < plan.packs.size(); ++i) places << QStringLiteral("/packs/%1/mount").arg(i);
   out.push_back({QStringLiteral("Frame and places"), places});
   for (std::size_t i = 0; i < plan.routes.size(); ++i)
     out.push_back({QStringLiteral("Ride: %1").arg(text(plan.routes[i].id)),
-                   under(QStringLiteral("/routes/%1/").arg(i), {"km", "climb_m", "speed_km_h", "surface", "headwind_km_h"})});
+                   fieldsUnder(QStringLiteral("/routes/%1/").arg(i), {"km", "climb_m", "speed_km_h", "surface", "headwind_km_h"})});
   out.push_back(
       {QStringLiteral("Need and money"),
        QStringList{QStringLiteral("/need/goal_Wh"), QStringLiteral("/need/goal_Ah"), QStringLiteral("/need/reserve_km"),
@@ -49,9 +41,15 @@ std::vector<EntrySection> BikeStation::sections() const {
                    QStringLiteral("/tax"), QStringLiteral("/shipping"), QStringLiteral("/currency"), QStringLiteral("/title")}});
   out.push_back({QStringLiteral("Meter"), {QStringLiteral("/meter_accuracy"), QStringLiteral("/meter_digit_V")}});
   for (std::size_t i = 0; i < plan.bike.accessories.size(); ++i)
-    out.push_back({text(plan.bike.accessories[i].name),
-                   under(QStringLiteral("/bike/accessories/%1/").arg(i), {"name", "power_W", "tap", "max_V", "lead_V", "parked_mA"})});
+    out.push_back({text(plan.bike.accessories[i].name), fieldsUnder(QStringLiteral("/bike/accessories/%1/").arg(i),
+                                                                    {"name", "power_W", "tap", "max_V", "lead_V", "parked_mA"})});
   return out;
+}
+
+bool BikeStation::showPage(const QString& name) {
+  if (!pages_->choose(name)) return false;
+  if (auto* labels = qobject_cast<LabelPage*>(pages_->currentPage())) labels->takeKeyboard();
+  return true;
 }
 
 void BikeStation::refresh() {

@@ -11,7 +11,7 @@ class BikeStation : public StationView {
 
  public:
   explicit BikeStation(Kit kit, QWidget* parent = nullptr);
-  bool showPage(const QString& name) override { return pages_->choose(name); }
+  bool showPage(const QString& name) override;
   QString mainWorking() const override { return QStringLiteral("peak"); }
 
  protected:

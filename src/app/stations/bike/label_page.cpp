@@ -46,10 +46,11 @@ namespace {
 
 /// The nameplate under which a pack of this layout is sold most often; 48 V if under none.
 Known<Volt> nameplateOf(const Plan& plan, std::size_t pack) {
-  const Chemistry chemistry = chemistryOf(*plan.findCell(plan.packs[pack].cell));
+  const Makeup made = makeupOf(plan, plan.packs[pack]);
+  const Chemistry chemistry = chemistryOf(made.cell);
   for (double plate : {48.0, 36.0, 52.0, 24.0, 60.0, 72.0})
     for (const NameplateOption& o : nameplateOptions(Volt(plate)))
-      if (o.series == plan.packs[pack].series &&
+      if (o.series == made.series &&
           (o.kind == chemistry || (isLithium(chemistry) && chemistry != Chemistry::Lfp && o.kind == Chemistry::Nmc)))
         return Volt(plate);
   return Volt(48);
@@ -61,16 +62,29 @@ LabelPage::LabelPage(Kit kit) : StationPage(kit) {
   auto* column = new QVBoxLayout(this);
   column->setContentsMargins(0, 0, 0, 0);
   column->setSpacing(6);
-  column->addWidget(
-      stationHeading(QStringLiteral("Read a label"), QStringLiteral("what is printed on the controller, the pack, the charger")));
+  start_ = new StartCards(kit_);
+  column->addWidget(start_);
+  column->addWidget(stationHeading(QStringLiteral("Read labels"),
+                                   QStringLiteral("paste one, or several with an empty line between; each finds its part")));
   reader_ = new LabelReaderBox(kit_);
   column->addWidget(reader_);
   column->addSpacing(8);
-  buildMeter(column);
+  meter_ = new QWidget;
+  auto* lower = new QVBoxLayout(meter_);
+  lower->setContentsMargins(0, 0, 0, 0);
+  buildMeter(lower);
+  column->addWidget(meter_, 1);
+  emptyStretch_ = new QWidget;
+  column->addWidget(emptyStretch_, 1);
   ruler_ = new DrawingView(kit_, QStringLiteral("which layout"));
   ruler_->setGround([this](drawing::Size size) { return drawing::layoutRuler(seen_, readings_, size); });
   ruler_->setMinimumHeight(90);
-  column->addWidget(ruler_, 1);
+  lower->addWidget(ruler_, 1);
+}
+
+void LabelPage::takeKeyboard() {
+  if (nextOf(kit_.document.way()) == &kit_.document.way().front() && start_->isVisibleTo(this)) start_->takeKeyboard();
+  else reader_->takeKeyboard();
 }
 
 void LabelPage::buildMeter(QVBoxLayout* column) {
@@ -148,6 +162,7 @@ void LabelPage::buildMeter(QVBoxLayout* column) {
   for (QLineEdit* f : {full_, now_, charger_}) connect(f, &QLineEdit::textEdited, this, &LabelPage::showVerdict);
   for (QLineEdit* f : {v1_, a1_, v2_, a2_}) connect(f, &QLineEdit::textEdited, this, &LabelPage::showResistance);
   connect(packs_, &QComboBox::activated, this, &LabelPage::showVerdict);
+  connect(reader_, &LabelReaderBox::labelsRead, this, &LabelPage::showVerdict);
   connect(take_, &QPushButton::clicked, this, &LabelPage::takeSettled);
   connect(takeResistance_, &QPushButton::clicked, this, &LabelPage::takeResistance);
   connect(record_, &QPushButton::clicked, this, &LabelPage::recordRested);
@@ -156,6 +171,14 @@ void LabelPage::buildMeter(QVBoxLayout* column) {
 std::size_t LabelPage::pack() const { return static_cast<std::size_t>(std::max(0, packs_->currentIndex())); }
 
 void LabelPage::refresh() {
+  const bool empty = kit_.document.plan().packs.empty();
+  start_->setVisible(empty);
+  emptyStretch_->setVisible(empty);
+  meter_->setVisible(!empty);
+  reader_->setRoomy(empty);
+  auto* column = static_cast<QVBoxLayout*>(layout());
+  column->setStretchFactor(reader_, empty ? 8 : 0);
+  start_->refresh();
   reader_->refresh();
   QStringList names;
   for (const Pack& p : kit_.document.plan().packs) names << text(shownName(p));
@@ -195,7 +218,8 @@ void LabelPage::showVerdict() {
   const bool there = pack() < plan.packs.size();
   QString problem;
   const SeriesReading r = readings(problem);
-  const Known<Volt> plate = there ? plan.packs[pack()].labelVoltage : std::nullopt;
+  Known<Volt> plate = there ? plan.packs[pack()].labelVoltage : std::nullopt;
+  if (there && !plate) plate = reader_->printedVolts(pack());
   const SeriesVerdict verdict = settleSeries(plate, r);
   const QString about = plate ? QStringLiteral("Printed: %1 V. ").arg(text(formatNumber(plate->value()))) : QString();
   const bool silent = !plate && !r.restedFull && !r.rested && !r.charger;
@@ -240,13 +264,14 @@ void LabelPage::takeSettled() {
   if (next && r.charger) {
     const std::string& id = plan.packs[pack()].id;
     for (std::size_t j = 0; j < plan.chargers.size(); ++j)
-      if (std::find(plan.chargers[j].forPacks.begin(), plan.chargers[j].forPacks.end(), id) != plan.chargers[j].forPacks.end() && next)
+      if (serves(plan.chargers[j], id) && next)
         next = withEvidence(*next, "/chargers/" + std::to_string(j) + "/reading_V", FieldValue{r.charger->value()}, Provenance::Measured);
   }
   if (next && r.restedFull) next = withEvidence(*next, at + "read_full_V", FieldValue{r.restedFull->value()}, Provenance::Measured);
   if (next)
-    next = withField(*next, "/cells/" + next->packs[pack()].cell + "/chemistry",
-                     FieldValue{std::string(wordsOf<Chemistry>()[static_cast<std::size_t>(c.chemistry)])});
+    next = withEvidence(*next, cellPointer(*next, pack(), "chemistry"),
+                        FieldValue{std::string(wordsOf<Chemistry>()[static_cast<std::size_t>(c.chemistry)])},
+                        measured ? Provenance::Measured : Provenance::Label);
   kit_.document.endMerge();
   kit_.document.commit(next);
 }

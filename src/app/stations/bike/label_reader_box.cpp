@@ -6,17 +6,23 @@
 #include <QTextBlock>
 #include <algorithm>
 
+#include "app/present/label_places.h"
 #include "app/present/words.h"
+#include "app/theme/scaling.h"
 #include "app/widgets/clear_scroll.h"
 #include "app/widgets/plain.h"
+#include "core/charging/charger_put.h"
 #include "core/plan/evidence.h"
 #include "core/plan/fields.h"
+#include "core/plan/makeup.h"
 #include "core/plan/names.h"
+#include "core/plan/sizes.h"
 
 namespace usherwright::app {
 namespace {
 
 constexpr int mostTyped = 6000;
+constexpr int leastBox = 64, lowBox = 116, tallBox = 300;  // px
 
 QString quoted(const std::string& piece) { return QStringLiteral("‹%1›").arg(text(piece).simplified()); }
 
@@ -57,11 +63,9 @@ void LabelReaderBox::buildText(QHBoxLayout* row) {
   typed_->setAccessibleName(QStringLiteral("text of a label"));
   typed_->setObjectName(QStringLiteral("label-text"));
   typed_->setTabChangesFocus(true);
-  typed_->setFont(kit_.look.font(drawing::Face::SmallFigure));
-  typed_->setStyleSheet(QStringLiteral("font-family: 'B612 Mono'; font-size: 13px;"));
   typed_->installEventFilter(this);
-  typed_->setMinimumHeight(64);
-  typed_->setMaximumHeight(116);
+  typed_->setMinimumHeight(leastBox);
+  typed_->setMaximumHeight(lowBox);
   left->addWidget(typed_);
   auto* stuck = new QHBoxLayout;
   stuck->setSpacing(8);
@@ -70,6 +74,7 @@ void LabelReaderBox::buildText(QHBoxLayout* row) {
   stuck->addWidget(on);
   places_ = new QComboBox;
   places_->setAccessibleName(QStringLiteral("what the label is stuck on"));
+  places_->setObjectName(QStringLiteral("label-place"));
   places_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
   stuck->addWidget(places_, 1);
   left->addLayout(stuck);
@@ -84,8 +89,8 @@ void LabelReaderBox::buildAnswers(QHBoxLayout* row) {
   rows_->setContentsMargins(0, 0, 6, 0);
   rows_->setSpacing(4);
   QScrollArea* scroll = clearScroll(answers_);
-  scroll->setMinimumHeight(64);
-  scroll->setMaximumHeight(116);
+  scroll->setMinimumHeight(leastBox);
+  scroll->setMaximumHeight(lowBox);
   right->addWidget(scroll);
   auto* foot = new QHBoxLayout;
   foot->setSpacing(8);
@@ -98,54 +103,37 @@ void LabelReaderBox::buildAnswers(QHBoxLayout* row) {
   row->addLayout(right, 3);
 }
 
+void LabelReaderBox::setRoomy(bool roomy) {
+  for (QWidget* w : {static_cast<QWidget*>(typed_), answers_->parentWidget()->parentWidget()})
+    Scaling::setHeights(w, kit_.look, leastBox, roomy ? tallBox : lowBox);
+}
+
+Known<Volt> LabelReaderBox::printedVolts(std::size_t pack) const {
+  for (const Label& label : labels_)
+    for (const LabelValue& v : label.reading.values)
+      if (v.meaning == LabelMeaning::NameplateVoltage && v.standing == Standing::Sure &&
+          label.place == LabelPlace{LabelSubject::Pack, pack})
+        return Volt(v.value);
+  return std::nullopt;
+}
+
 void LabelReaderBox::refresh() {
   const Plan& plan = kit_.document.plan();
-  std::vector<LabelPlace> known{{LabelSubject::Controller, 0}, {LabelSubject::Capacitor, 0}, {LabelSubject::Motor, 0}};
-  for (std::size_t k = 0; k < plan.packs.size(); ++k)
-    for (LabelSubject s : {LabelSubject::Pack, LabelSubject::Board, LabelSubject::Cell, LabelSubject::Fuse}) known.push_back({s, k});
-  known.push_back({LabelSubject::Joiner, 0});
-  known.push_back({LabelSubject::Converter, 0});
-  for (std::size_t j = 0; j < plan.chargers.size(); ++j) known.push_back({LabelSubject::Charger, j});
-  for (std::size_t j = 0; j < plan.bike.accessories.size(); ++j) known.push_back({LabelSubject::Accessory, j});
+  std::vector<LabelPlace> known = placesOf(plan);
   QStringList names{QStringLiteral("not known yet")};
-  for (const LabelPlace& p : known) names << placeWords(p);
+  for (const LabelPlace& p : known) names << placeWords(plan, p);
   QStringList shown;
   for (int i = 0; i < places_->count(); ++i) shown << places_->itemText(i);
   known_ = std::move(known);
   if (names != shown) {
     places_->clear();
     places_->addItems(names);
-    std::erase_if(chosen_, [&](const auto& said) { return std::find(known_.begin(), known_.end(), said.second) == known_.end(); });
+    std::erase_if(chosen_, [&](const auto& said) { return !isThere(said.second); });
   }
   if (!labels_.empty() || names != shown) read();
 }
 
-QString LabelReaderBox::placeWords(const LabelPlace& place) const {
-  const Plan& plan = kit_.document.plan();
-  const QString kind = text(labelSubjectWords(place.subject));
-  switch (place.subject) {
-    case LabelSubject::Pack: return QStringLiteral("the pack %1").arg(text(shownName(plan.packs[place.index])));
-    case LabelSubject::Board: return QStringLiteral("the BMS of %1").arg(text(shownName(plan.packs[place.index])));
-    case LabelSubject::Cell: return QStringLiteral("a cell of %1").arg(text(shownName(plan.packs[place.index])));
-    case LabelSubject::Fuse: return QStringLiteral("the fuse of %1").arg(text(shownName(plan.packs[place.index])));
-    case LabelSubject::Charger: return text(shownName(plan.chargers[place.index]));
-    case LabelSubject::Accessory: {
-      const std::string& name = plan.bike.accessories[place.index].name;
-      return name.empty() ? QStringLiteral("accessory %1").arg(place.index + 1) : text(name);
-    }
-    case LabelSubject::Capacitor: return QStringLiteral("a capacitor of the controller");
-    case LabelSubject::Controller:
-    case LabelSubject::Motor:
-    case LabelSubject::Joiner:
-    case LabelSubject::Converter: break;
-  }
-  return QStringLiteral("the ") + kind;
-}
-
-Known<LabelPlace> LabelReaderBox::placeFor(Known<LabelSubject> subject) const {
-  const auto at = std::find_if(known_.begin(), known_.end(), [&](const LabelPlace& p) { return p.subject == subject; });
-  return at == known_.end() ? Known<LabelPlace>() : Known<LabelPlace>(*at);
-}
+bool LabelReaderBox::isThere(const LabelPlace& place) const { return std::find(known_.begin(), known_.end(), place) != known_.end(); }
 
 std::size_t LabelReaderBox::labelAtCursor() const {
   // Labels are parted by empty lines: count those that begin above the cursor.
@@ -164,23 +152,41 @@ std::size_t LabelReaderBox::labelAtCursor() const {
 void LabelReaderBox::choosePlace() {
   const std::size_t at = labelAtCursor();
   if (at >= labels_.size()) return;
-  if (places_->currentIndex() <= 0) chosen_.erase(labels_[at].text);
-  else chosen_[labels_[at].text] = known_[static_cast<std::size_t>(places_->currentIndex() - 1)];
+  if (places_->currentIndex() <= 0) chosen_.erase(labels_[at].key);
+  else chosen_[labels_[at].key] = known_[static_cast<std::size_t>(places_->currentIndex() - 1)];
   read();
 }
 
 void LabelReaderBox::read() {
   const std::string typed = typed_->toPlainText().left(mostTyped).toStdString();
   labels_.clear();
+  std::map<std::string, int> seen;
   for (std::string_view part : labelsIn(typed)) {
     Label label;
     label.text = std::string(part);
-    const auto said = chosen_.find(label.text);
+    label.key = {label.text, seen[label.text]++};
+    const auto said = chosen_.find(label.key);
     label.reading = readLabel(label.text, said == chosen_.end() ? Known<LabelSubject>() : Known<LabelSubject>(said->second.subject));
-    label.place = said == chosen_.end() ? placeFor(label.reading.subject) : Known<LabelPlace>(said->second);
+    if (said != chosen_.end()) label.place = said->second;
     labels_.push_back(std::move(label));
   }
+  placeLabels();
   show();
+  Q_EMIT labelsRead();
+}
+
+void LabelReaderBox::placeLabels() {
+  std::vector<Unplaced> unplaced;
+  for (const Label& label : labels_) unplaced.push_back({label.reading.subject, label.place});
+  const auto places = placesFor(kit_.document.plan(), unplaced);
+  ready_ = kit_.document.plan();
+  for (std::size_t i = 0; i < labels_.size(); ++i) {
+    labels_[i].place = places[i];
+    if (!places[i]) continue;
+    const auto next = withPlace(ready_, *places[i]);
+    if (next) ready_ = *next;
+    else labels_[i].place.reset();
+  }
 }
 
 void LabelReaderBox::showPlace() {
@@ -204,7 +210,7 @@ void LabelReaderBox::show() {
   for (const Label& label : labels_) {
     showLabel(label, labels_.size() > 1);
     for (const LabelValue& v : label.reading.values)
-      sure += v.standing == Standing::Sure && label.place && !labelTargets(v, kit_.document.plan(), *label.place).empty() ? 1 : 0;
+      sure += v.standing == Standing::Sure && label.place && !labelTargets(v, ready_, *label.place).empty() ? 1 : 0;
   }
   rows_->addStretch(1);
   showPlace();
@@ -239,10 +245,12 @@ void LabelReaderBox::showLabel(const Label& label, bool several) {
   const bool placed = label.place.has_value();
   QString head;
   if (!label.reading.subject) head = QStringLiteral("On what? The text does not say: choose it at “stuck on”.");
-  else if (!placed) head = QStringLiteral("Of the %1: the plan has none yet.").arg(text(labelSubjectWords(*label.reading.subject)));
-  else if (several || label.reading.subjectSureness < 0.5)
+  else if (!placed)
+    head = QStringLiteral("Of the %1: the plan has none yet, or no room.").arg(text(labelSubjectWords(*label.reading.subject)));
+  else if (several || isToCome(kit_.document.plan(), *label.place) || label.reading.subjectSureness < 0.5)
     head = QStringLiteral("On %1%2:")
-               .arg(placeWords(*label.place), label.reading.subjectSureness < 0.5 ? QStringLiteral(", it seems") : QString());
+               .arg(placeWords(kit_.document.plan(), *label.place),
+                    label.reading.subjectSureness < 0.5 ? QStringLiteral(", it seems") : QString());
   if (!head.isEmpty() && !(label.reading.values.empty() && label.reading.leftovers.empty())) rows_->addWidget(softLine(head));
   auto* chips = new QWidget;
   auto* flow = new FlowLayout(chips, 6);
@@ -262,7 +270,7 @@ void LabelReaderBox::showLabel(const Label& label, bool several) {
 
 void LabelReaderBox::addValue(QWidget* chips, const Label& label, const LabelValue& value) {
   const QString what = QStringLiteral("%1   %2").arg(labelValueWords(value), quoted(value.piece));
-  const bool writes = label.place && !labelTargets(value, kit_.document.plan(), *label.place).empty();
+  const bool writes = label.place && !labelTargets(value, ready_, *label.place).empty();
   QString doubt = QStringLiteral("%1: %2.").arg(text(standingWords(value.standing)), text(value.reason));
   if (!value.settledBy.empty()) doubt += QStringLiteral(" Settled by %1.").arg(text(value.settledBy));
   if (value.standing == Standing::Ask) {
@@ -274,7 +282,7 @@ void LabelReaderBox::addValue(QWidget* chips, const Label& label, const LabelVal
   button->setToolTip(writes ? doubt : doubt + QStringLiteral(" The plan has no field for it there."));
   button->setEnabled(writes);
   button->setProperty("standing", text(standingWords(value.standing)));
-  if (writes) connect(button, &QPushButton::clicked, this, [this, value, place = *label.place] { enter(value, place); });
+  if (writes) connect(button, &QPushButton::clicked, this, [this, value, label] { enter(value, label); });
   if (sure) {
     chips->layout()->addWidget(button);
     return;
@@ -288,10 +296,33 @@ void LabelReaderBox::addValue(QWidget* chips, const Label& label, const LabelVal
   rows_->addWidget(line);
 }
 
-void LabelReaderBox::enter(const LabelValue& value, const LabelPlace& place) {
-  const std::size_t conflicts = conflictsOf(kit_.document.plan()).size();
+/// The part is there from now on, and the label stays on it.
+Expected<Plan> LabelReaderBox::withPart(const Expected<Plan>& plan, const Label& label) {
+  if (!plan || !label.place) return plan;
+  return withPlace(*plan, *label.place);
+}
+
+void LabelReaderBox::keepPlaces() {
+  for (const Label& label : labels_)
+    if (label.place) chosen_[label.key] = *label.place;
+}
+
+/// A charger that came with its label serves the packs that it fits.
+Expected<Plan> LabelReaderBox::withChargersPut(Expected<Plan> plan, std::size_t from) {
+  for (std::size_t j = from; plan && j < plan->chargers.size(); ++j) plan = withChargerPut(*plan, j);
+  return plan;
+}
+
+void LabelReaderBox::enter(const LabelValue& value, const Label& label) {
+  const Plan& now = kit_.document.plan();
+  const std::size_t conflicts = conflictsOf(now).size(), chargers = now.chargers.size();
+  Expected<Plan> next = withPart(now, label);
+  if (next) next = withLabelValue(*next, value, *label.place);
+  const LabelPlace place = *label.place;
+  const auto key = label.key;
   kit_.document.endMerge();
-  if (!kit_.document.commit(withLabelValue(kit_.document.plan(), value, place))) return;
+  chosen_[key] = place;
+  if (!kit_.document.commit(withChargersPut(std::move(next), chargers))) return;
   const bool beside = conflictsOf(kit_.document.plan()).size() > conflicts;
   words_->setText(beside ? QStringLiteral("Kept beside the other value: %1. Page Evidence shows both.").arg(labelValueWords(value))
                          : QStringLiteral("Entered from the label: %1.").arg(labelValueWords(value)));
@@ -300,10 +331,16 @@ void LabelReaderBox::enter(const LabelValue& value, const LabelPlace& place) {
 
 void LabelReaderBox::enterSure() {
   Expected<Plan> next = kit_.document.plan();
+  const std::size_t chargers = next->chargers.size();
   int entered = 0;
   QStringList twofold;
   for (const Label& label : labels_) {
     if (!label.place || !next) continue;
+    if (std::none_of(label.reading.values.begin(), label.reading.values.end(),
+                     [](const LabelValue& v) { return v.standing == Standing::Sure; }))
+      continue;
+    next = withPart(next, label);
+    if (!next) continue;
     const auto all = withSureValues(*next, label.reading, *label.place);
     if (!all) {
       next = tl::unexpected(all.error());
@@ -316,7 +353,8 @@ void LabelReaderBox::enterSure() {
   }
   if (entered == 0 && twofold.isEmpty() && next) return;
   kit_.document.endMerge();
-  if (!kit_.document.commit(next)) return;
+  keepPlaces();
+  if (!kit_.document.commit(withChargersPut(std::move(next), chargers))) return;
   QString said =
       entered == 1 ? QStringLiteral("Entered one value from the label.") : QStringLiteral("Entered %1 values from the label.").arg(entered);
   if (!twofold.isEmpty()) said += QStringLiteral(" Several for %1: choose one.").arg(twofold.join(QStringLiteral(", ")));

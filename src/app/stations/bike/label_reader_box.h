@@ -12,7 +12,7 @@
 
 #include "app/widgets/flow_layout.h"
 #include "app/widgets/kit.h"
-#include "core/label/targets.h"
+#include "core/label/places.h"
 
 namespace usherwright::app {
 
@@ -23,6 +23,15 @@ class LabelReaderBox : public QWidget {
   explicit LabelReaderBox(Kit kit, QWidget* parent = nullptr);
   /// Parts may have come or gone.
   void refresh();
+  void takeKeyboard() { typed_->setFocus(Qt::OtherFocusReason); }
+
+  /// On an empty sheet there is room for more lines.
+  void setRoomy(bool roomy);
+  /// The volts that a label in the text gives a pack, before they are entered.
+  Known<Volt> printedVolts(std::size_t pack) const;
+
+ Q_SIGNALS:
+  void labelsRead();
 
  protected:
   bool eventFilter(QObject* watched, QEvent* event) override;
@@ -31,8 +40,9 @@ class LabelReaderBox : public QWidget {
   /// One of the labels in the text, with the part that it is stuck on.
   struct Label {
     std::string text;
+    std::pair<std::string, int> key;  ///< the text, and how many alike stand before it
     LabelReading reading;
-    Known<LabelPlace> place;  ///< empty: the plan has no such part yet
+    Known<LabelPlace> place;  ///< a part that the plan does not have yet comes with it; empty: nobody knows
   };
 
   void buildText(QHBoxLayout* row);
@@ -44,12 +54,15 @@ class LabelReaderBox : public QWidget {
   QString doubtsInWords() const;
   void showLabel(const Label& label, bool several);
   void addValue(QWidget* chips, const Label& label, const LabelValue& value);
-  void enter(const LabelValue& value, const LabelPlace& place);
+  void placeLabels();
+  bool isThere(const LabelPlace& place) const;
+  static Expected<Plan> withPart(const Expected<Plan>& plan, const Label& label);
+  static Expected<Plan> withChargersPut(Expected<Plan> plan, std::size_t from);
+  void keepPlaces();
+  void enter(const LabelValue& value, const Label& label);
   void enterSure();
   void focusNextLikely();
   std::size_t labelAtCursor() const;
-  Known<LabelPlace> placeFor(Known<LabelSubject> subject) const;
-  QString placeWords(const LabelPlace& place) const;
 
   Kit kit_;
   QPlainTextEdit* typed_;
@@ -59,7 +72,8 @@ class LabelReaderBox : public QWidget {
   QVBoxLayout* rows_;
   QLabel* words_;
   std::vector<LabelPlace> known_;
-  std::map<std::string, LabelPlace> chosen_;  ///< by the label's text, what a person said
+  std::map<std::pair<std::string, int>, LabelPlace> chosen_;  ///< what a person said of a label, or where it was entered
+  Plan ready_;                                                ///< the plan with the parts that the labels would bring
   std::vector<Label> labels_;
 };
 

@@ -233,8 +233,7 @@ void JoiningStation::setTime(Second time) {
 void JoiningStation::showTime() { clock_->setText(QStringLiteral("Basins after %1").arg(durationWords(time_))); }
 
 void JoiningStation::scrubTo(QPointF position) {
-  const drawing::TimeAxis axis =
-      drawing::rideAxis(kit_.document.subject(), {static_cast<double>(ride_->width()), static_cast<double>(ride_->height())});
+  const drawing::TimeAxis axis = drawing::rideAxis(kit_.document.subject(), ride_->area());
   const double along = std::clamp((position.x() - axis.left) / (axis.right - axis.left), 0.0, 1.0);
   setTime(axis.end * along);
 }

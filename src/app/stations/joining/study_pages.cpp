@@ -3,6 +3,7 @@
 #include "app/present/methods.h"
 #include "app/present/words.h"
 #include "app/stations/joining/page_parts.h"
+#include "app/theme/scaling.h"
 #include "app/widgets/clear_scroll.h"
 #include "core/plan/edit.h"
 
@@ -71,7 +72,8 @@ PairsPage::PairsPage(Kit kit) : StationPage(kit), pairs_(kit, this) {
   column->addWidget(words_);
   connect(table_, &DrawingView::partClicked, this, &PairsPage::explain);
   connect(pairs_.runner(), &StudyRunner::finished, this, [this] {
-    if (const auto* pairs = pairs_.ready()) table_->setMinimumHeight(static_cast<int>(drawing::pairTableHeight(*pairs)));
+    if (const auto* pairs = pairs_.ready())
+      Scaling::setHeights(table_, kit_.look, static_cast<int>(drawing::pairTableHeight(*pairs)), QWIDGETSIZE_MAX);
     words_->setText(QStringLiteral("Choose a pair by click, or by arrow and Enter, to read what stands between them."));
     table_->rebuild();
   });

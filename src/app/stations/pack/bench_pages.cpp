@@ -30,7 +30,6 @@ GroupsPage::GroupsPage(Kit kit, CurrentPack current) : StationPage(kit), current
   typed_->setAccessibleName(QStringLiteral("group volts"));
   typed_->setPlaceholderText(QStringLiteral("3.742 3.741 3.743 …"));
   typed_->setTabChangesFocus(true);
-  typed_->setStyleSheet(QStringLiteral("font-family: 'B612 Mono'; font-size: 13px;"));
   typed_->setFixedHeight(72);
   row->addWidget(typed_, 1);
   auto* side = new QVBoxLayout;
@@ -181,7 +180,7 @@ HealthPage::HealthPage(Kit kit, CurrentPack current) : StationPage(kit), current
   connect(tested_, &QPushButton::clicked, this, [this] {
     const Plan& plan = kit_.document.plan();
     kit_.document.endMerge();
-    kit_.document.commit(withField(plan, "/cells/" + plan.packs[current_()].cell + "/verified", FieldValue{true}));
+    kit_.document.commit(withField(plan, cellPointer(plan, current_(), "verified"), FieldValue{true}));
   });
   buttons->addWidget(tested_);
   drop_ = new QPushButton(QStringLiteral("Drop the last test"));
@@ -265,7 +264,8 @@ void HealthPage::refresh() {
   if (current_() >= plan.packs.size()) return;
   const Pack& p = plan.packs[current_()];
   const PackModel& m = kit_.document.assessment().figures.packs[current_()].model;
-  const Cell& cell = *plan.findCell(p.cell);
+  const Makeup& made = kit_.document.assessment().figures.packs[current_()].makeup;
+  const Cell& cell = made.cell;
   QStringList rows;
   for (const CapacityTest& t : p.capacityTests)
     rows << QStringLiteral("%1   %2 Ah put back%3")
@@ -284,6 +284,12 @@ void HealthPage::refresh() {
   drop_->setVisible(!p.capacityTests.empty());
   tested_->setVisible(!p.capacityTests.empty() && !cell.verified);
   const Derating d = derating(cell);
+  if (made.box) {
+    trust_->setText(p.capacityTests.empty()
+                        ? QStringLiteral("Nobody has seen a cell: the Ah of the label count whole, and a capacity test shows them.")
+                        : QStringLiteral("Nobody has seen a cell; the Ah are tested."));
+    return;
+  }
   trust_->setText(cell.verified ? QStringLiteral("%1: tested, its figures count in full.").arg(text(cell.name))
                                 : QStringLiteral("%1: not tested. Currents count × %2, capacity × %3. Before use: %4.")
                                       .arg(text(cell.name), text(formatNumber(d.current)), text(formatNumber(d.capacity)),
@@ -341,12 +347,12 @@ void BoardPage::refresh() {
     sheet_->addWidget(found, r++, 2, Qt::AlignLeft);
   }
   const Pack& p = plan.packs[current_()];
-  const Cell& cell = *plan.findCell(p.cell);
+  const Makeup made = makeupOf(plan, p);
   fitting_.clear();
   QStringList names;
   const Shelf& shelf = *shelf_;
   for (std::size_t i = 0; i < shelf.boards.size(); ++i) {
-    if (!shelf.boards[i].fits(p.series, chemistryOf(cell))) continue;
+    if (!shelf.boards[i].fits(made.series, made.layout.chemistry)) continue;
     fitting_.push_back(i);
     names << QStringLiteral("%1, %2 A, %3 %4")
                  .arg(text(shelf.boards[i].bms.name), text(formatNumber(shelf.boards[i].bms.continuous->value())),

@@ -55,9 +55,12 @@ QWidget* PackStation::buildBlock() {
   drawings->setSpacing(12);
   auto* tall = new QVBoxLayout;
   tall->setSpacing(4);
-  tall->addWidget(stationHeading(QStringLiteral("The block"), QStringLiteral("drag an edge, or arrow keys: ← → S, ↑ ↓ P")));
+  blockHeading_ = stationHeading(QStringLiteral("The block"), QStringLiteral("drag an edge, or arrow keys: ← → S, ↑ ↓ P"));
+  boxHeading_ = stationHeading(QStringLiteral("The box"), QStringLiteral("known by its label; drag its edge, or ← → S"));
+  tall->addWidget(blockHeading_);
+  tall->addWidget(boxHeading_);
   block_ = new DrawingView(kit_, QStringLiteral("the block of cells"));
-  block_->setMinimumHeight(150);
+  block_->setMinimumHeight(124);
   tall->addWidget(block_, 5);
   tall->addWidget(stationHeading(QStringLiteral("Volts under load, full to empty")));
   sag_ = new DrawingView(kit_, QStringLiteral("volts over charge"));
@@ -77,6 +80,13 @@ QWidget* PackStation::buildBlock() {
   takeGuess_ = new QPushButton;
   connect(takeGuess_, &QPushButton::clicked, this, &PackStation::takeLabelGuess);
   row->addWidget(takeGuess_);
+  seen_ = new QPushButton(QStringLiteral("Somebody saw a cell"));
+  seen_->setToolTip(QStringLiteral("The box becomes a block of cells, as many side by side as make the Ah of the label"));
+  connect(seen_, &QPushButton::clicked, this, [this] {
+    kit_.document.endMerge();
+    kit_.document.commit(withSeenCell(kit_.document.plan(), current_), QStringLiteral("a cell was seen"));
+  });
+  row->addWidget(seen_);
   outer->addLayout(row);
   return page;
 }
@@ -94,7 +104,7 @@ void PackStation::buildFigures(QVBoxLayout* column) {
   figures->addStretch(1);
   column->addLayout(figures);
   auto* more = new QHBoxLayout;
-  more->setSpacing(14);
+  more->setSpacing(3);
   sustained_ = new Figure(kit_, QStringLiteral("a cell for long"), {});
   heat_ = new Figure(kit_, QStringLiteral("heats at peak"), {});
   sagAtPeak_ = new Figure(kit_, QStringLiteral("sags at peak"), {});
@@ -111,7 +121,7 @@ void PackStation::buildFigures(QVBoxLayout* column) {
 void PackStation::buildTabs() {
   QStringList names;
   for (const PackFigures& p : kit_.document.assessment().figures.packs)
-    names << QStringLiteral("%1  %2S%3P").arg(text(p.model.name), QString::number(p.model.series), QString::number(p.model.parallel));
+    names << QStringLiteral("%1  %2").arg(text(p.model.name), text(layoutWords(p.model)));
   if (names != shownTabs_) {
     shownTabs_ = names;
     while (QLayoutItem* item = tabRow_->takeAt(0)) {
@@ -174,7 +184,8 @@ bool PackStation::reveal(const QString& pointer) {
 }
 
 void PackStation::changeCount(const char* key, int by) {
-  const Pack& pack = kit_.document.plan().packs[current_];
+  const PackModel& pack = kit_.document.assessment().figures.packs[current_].model;
+  if (pack.box && key == std::string_view("parallel")) return;  // nobody has seen a cell
   const int now = key == std::string_view("series") ? pack.series : pack.parallel;
   const std::string pointer = "/packs/" + std::to_string(current_) + "/" + key;
   const Expected<Plan> next = withField(kit_.document.plan(), pointer, FieldValue{static_cast<double>(now + by)});
@@ -184,7 +195,7 @@ void PackStation::changeCount(const char* key, int by) {
 void PackStation::dragHandle(const QString& part, QPointF position, bool finished) {
   const bool series = part == QLatin1String("handle/series");
   if (!series && part != QLatin1String("handle/parallel")) return;
-  const Pack& pack = kit_.document.plan().packs[current_];
+  const PackModel& pack = kit_.document.assessment().figures.packs[current_].model;
   if (!dragging_) {
     dragging_ = true;
     dragFrom_ = position;
@@ -199,38 +210,51 @@ void PackStation::dragHandle(const QString& part, QPointF position, bool finishe
   if (finished) dragging_ = false;
 }
 
+namespace {
+
+std::vector<EntrySection> boxSections(const QString& pack) {
+  return {{QStringLiteral("As printed on it"), fieldsUnder(pack, {"label_V", "label_Ah", "label_Wh", "series", "chemistry",
+                                                                  "bms/continuous_A", "bms/charge_A", "fuse/rating_A"})},
+          {QStringLiteral("Pack"), fieldsUnder(pack, {"name", "origin", "soc", "soh", "temperature_C", "measured_resistance_mohm",
+                                                      "condition", "read_full_V", "mass_kg", "price", "cell"})},
+          {QStringLiteral("Its case"), fieldsUnder(pack, {"box_length_mm", "box_width_mm", "box_height_mm", "bought", "first_charge",
+                                                          "fittings", "links_mohm", "tails_mohm"})}};
+}
+
+std::vector<EntrySection> blockSections(const QString& pack, const QString& cell) {
+  return {
+      {QStringLiteral("Pack"),
+       fieldsUnder(pack, {"name", "origin", "cell", "series", "parallel", "soc", "soh", "temperature_C", "measured_resistance_mohm",
+                          "links_mohm", "tails_mohm", "mass_kg", "price", "condition"})},
+      {QStringLiteral("Its cells"),
+       fieldsUnder(cell, {"name", "chemistry", "form", "capacity_Ah", "resistance_mohm", "continuous_A", "peak_A", "charge_A", "mass_g",
+                          "price", "trust", "data_sheet", "date_code", "verified"})},
+      {QStringLiteral("Limits of its own, if its data sheet states others"),
+       fieldsUnder(cell, {"charge_V", "nominal_V", "minimum_V", "absolute_minimum_V", "charge_from_C", "charge_to_C", "discharge_from_C",
+                          "discharge_to_C"})},
+      {QStringLiteral("As printed on it"), fieldsUnder(pack, {"label_V", "label_Ah", "label_Wh", "read_full_V", "bought", "first_charge",
+                                                              "fittings", "box_length_mm", "box_width_mm", "box_height_mm"})}};
+}
+
+}  // namespace
+
 std::vector<EntrySection> PackStation::sections() const {
   const QString pack = QStringLiteral("/packs/%1/").arg(current_);
-  const auto of = [](const QString& prefix, std::initializer_list<const char*> keys) {
-    QStringList out;
-    for (const char* key : keys) out << prefix + QLatin1String(key);
-    return out;
-  };
   const Pack& p = kit_.document.plan().packs[current_];
-  const QString cell = QStringLiteral("/cells/%1/").arg(text(p.cell));
-  std::vector<EntrySection> out;
-  out.push_back(
-      {QStringLiteral("Pack"), of(pack, {"name", "origin", "cell", "series", "parallel", "soc", "soh", "temperature_C",
-                                         "measured_resistance_mohm", "links_mohm", "tails_mohm", "mass_kg", "price", "condition"})});
-  if (kit_.document.assessment().figures.packs[current_].model.full > Volt(60)) out.back().pointers << pack + QStringLiteral("competence");
-  out.push_back(
-      {QStringLiteral("Its cells"), of(cell, {"name", "chemistry", "form", "capacity_Ah", "resistance_mohm", "continuous_A", "peak_A",
-                                              "charge_A", "mass_g", "price", "trust", "data_sheet", "date_code", "verified"})});
-  out.push_back({QStringLiteral("Limits of its own, if its data sheet states others"),
-                 of(cell, {"charge_V", "nominal_V", "minimum_V", "absolute_minimum_V", "charge_from_C", "charge_to_C", "discharge_from_C",
-                           "discharge_to_C"})});
-  out.push_back({QStringLiteral("As printed on it"), of(pack, {"label_V", "label_Ah", "label_Wh", "read_full_V", "bought", "first_charge",
-                                                               "fittings", "box_length_mm", "box_width_mm", "box_height_mm"})});
-  out.push_back({QStringLiteral("How it was built"), of(pack, {"mixed_cells", "matched_by", "assembly", "accepted_on"})});
-  QStringList bms = of(pack, {"bms/present"});
+  std::vector<EntrySection> out = isBox(p) ? boxSections(pack) : blockSections(pack, QStringLiteral("/cells/%1/").arg(text(p.cell)));
+  if (kit_.document.assessment().figures.packs[current_].model.full > Volt(60))
+    out.push_back({QStringLiteral("Above 60 V"), fieldsUnder(pack, {"competence"})});
+  out.push_back({QStringLiteral("How it was built"), fieldsUnder(pack, {"mixed_cells", "matched_by", "assembly", "accepted_on"})});
+  QStringList bms = fieldsUnder(pack, {"bms/present"});
   if (countsAsFitted(p.bms))
-    bms += of(pack, {"bms/name", "bms/series", "bms/chemistry", "bms/continuous_A", "bms/peak_A", "bms/peak_s", "bms/charge_A",
-                     "bms/cell_cutoff_V", "bms/balance_mA", "bms/resistance_mohm", "bms/port", "bms/senses_all_groups", "bms/cell_full_V",
-                     "bms/charge_trip_A", "bms/trip_A", "bms/reconnects", "bms/charge_from_C", "bms/charge_to_C", "bms/discharge_to_C"});
+    bms += fieldsUnder(
+        pack, {"bms/name", "bms/series", "bms/chemistry", "bms/continuous_A", "bms/peak_A", "bms/peak_s", "bms/charge_A",
+               "bms/cell_cutoff_V", "bms/balance_mA", "bms/resistance_mohm", "bms/port", "bms/senses_all_groups", "bms/cell_full_V",
+               "bms/charge_trip_A", "bms/trip_A", "bms/reconnects", "bms/charge_from_C", "bms/charge_to_C", "bms/discharge_to_C"});
   out.push_back({QStringLiteral("BMS"), bms});
   if (!p.readings.empty())
-    out.push_back({QStringLiteral("The last reading"), of(pack + QStringLiteral("readings/%1/").arg(p.readings.size() - 1),
-                                                          {"when", "pack_V", "rested_min", "meter_accuracy", "meter_digit_V"})});
+    out.push_back({QStringLiteral("The last reading"), fieldsUnder(pack + QStringLiteral("readings/%1/").arg(p.readings.size() - 1),
+                                                                   {"when", "pack_V", "rested_min", "meter_accuracy", "meter_digit_V"})});
   return out;
 }
 
@@ -253,7 +277,7 @@ void PackStation::showFigures() {
   set(cost_, "cost", p.model.cost ? text(formatNumber(p.model.cost->value())) : unknown, currency);
   set(sustained_, "sustained", p.perCellSustained ? text(formatNumber(p.perCellSustained->value())) : unknown, QStringLiteral("A"));
   set(sagAtPeak_, "sag", p.sagAtPeak ? text(formatNumber(p.sagAtPeak->value())) : unknown, QStringLiteral("V"));
-  const Cell& cell = *kit_.document.plan().findCell(kit_.document.plan().packs[current_].cell);
+  const Cell& cell = p.makeup.cell;
   const double ohms = Ohm(cell.resistance).value() * resistanceFactor(p.model.temperature);
   set(heat_, "heat", p.perCellPeak ? text(formatNumber(p.perCellPeak->value() * p.perCellPeak->value() * ohms, 2)) : unknown,
       QStringLiteral("W/cell"));
@@ -266,33 +290,59 @@ void PackStation::showFigures() {
   const Known<MilliAmpere> balance = kit_.document.plan().packs[current_].bms.balance;
   set(balance_, "balance", balance ? text(formatNumber(p.model.capacity.value() * 0.01 / Ampere(*balance).value(), 2)) : unknown,
       QStringLiteral("h"));
+  for (Figure* f : {perCell_, sustained_, heat_, buy_}) f->setVisible(!p.model.box);
+  blockHeading_->setVisible(!p.model.box);
+  boxHeading_->setVisible(p.model.box);
   showLabelGuess();
 }
 
 /// What the label of a bought pack says about its block.
 void PackStation::showLabelGuess() {
   const Pack& p = kit_.document.plan().packs[current_];
-  const Cell& cell = *kit_.document.plan().findCell(p.cell);
+  const Makeup& made = kit_.document.assessment().figures.packs[current_].makeup;
+  seen_->setVisible(made.box);
+  if (made.box) return showBox(p, made);
+  const Cell& cell = made.cell;
   const bool asks = p.labelCharge || p.labelEnergy;
   guess_->setVisible(asks);
   takeGuess_->hide();
   if (!asks) return;
-  const auto guess = layoutFromLabel(p, cell.capacity, p.series, chemistryOf(cell));
+  const auto guess = layoutFromLabel(p, cell.capacity, made.series, chemistryOf(cell));
   if (!guess) return guess_->setText(text(guess.error().sentence()));
   guess_->setText(QStringLiteral("By its label: %1S%2P of %3 Ah cells, %4 % off.")
                       .arg(guess->series)
                       .arg(guess->parallel)
                       .arg(text(formatNumber(cell.capacity.value())), text(formatNumber(100 * guess->off, 2))));
-  if (guess->parallel == p.parallel) return;
+  if (guess->parallel == made.parallel) return;
   takeGuess_->setText(QStringLiteral("Make it %1P").arg(guess->parallel));
   takeGuess_->show();
+}
+
+/// What stands instead of the label's figures, and the two ways on: it is assumed, or somebody has seen a cell.
+void PackStation::showBox(const Pack& pack, const Makeup& made) {
+  QStringList words;
+  if (!made.layout.seriesBecause.empty())
+    words << QStringLiteral("%1S is assumed: %2.").arg(made.series).arg(text(made.layout.seriesBecause));
+  if (!made.capacityBecause.empty())
+    words << QStringLiteral("%1 Ah are assumed: %2.").arg(text(formatNumber(made.cell.capacity.value())), text(made.capacityBecause));
+  if (!pack.measuredResistance) words << QStringLiteral("Its resistance is that of typical cells.");
+  guess_->setText(words.join(QLatin1Char(' ')));
+  guess_->setVisible(!words.isEmpty());
+  const bool open = !made.layout.seriesBecause.empty() || !made.layout.chemistryBecause.empty();
+  takeGuess_->setText(QStringLiteral("It is %1S %2, assumed").arg(made.series).arg(text(factsOf(made.layout.chemistry).name)));
+  takeGuess_->setVisible(open);
 }
 
 void PackStation::takeLabelGuess() {
   const Plan& plan = kit_.document.plan();
   const Pack& p = plan.packs[current_];
-  const Cell& cell = *plan.findCell(p.cell);
-  const auto guess = layoutFromLabel(p, cell.capacity, p.series, chemistryOf(cell));
+  const Makeup made = makeupOf(plan, p);
+  if (made.box) {
+    kit_.document.endMerge();
+    kit_.document.commit(withLayoutAssumed(plan, current_), QStringLiteral("assume the layout"));
+    return;
+  }
+  const auto guess = layoutFromLabel(p, made.cell.capacity, made.series, chemistryOf(made.cell));
   if (!guess) return;
   const std::string pointer = "/packs/" + std::to_string(current_) + "/parallel";
   kit_.document.endMerge();

@@ -25,6 +25,7 @@ class PackStation : public StationView {
   QWidget* buildBlock();
   void buildFigures(QVBoxLayout* column);
   void showLabelGuess();
+  void showBox(const Pack& pack, const Makeup& made);
   void takeLabelGuess();
   void choose(std::size_t pack);
   void changeCount(const char* key, int by);
@@ -40,7 +41,8 @@ class PackStation : public StationView {
   Figure *rated_, *label_, *mass_, *perCell_, *cost_, *resistance_;
   Figure *sustained_, *heat_, *sagAtPeak_, *rise_, *perKilo_, *perMoney_, *buy_, *balance_;
   QLabel* guess_;
-  QPushButton* takeGuess_;
+  QPushButton *takeGuess_, *seen_;
+  QWidget *blockHeading_, *boxHeading_;
   std::size_t current_ = 0;
   QStringList shownTabs_;
   QPointF dragFrom_;

@@ -18,9 +18,9 @@ const Element* cellsOf(const Context& c, std::size_t k) {
 }
 
 WorkingInput deratingInput(const Context& c, std::size_t k) {
-  const Cell* cell = c.plan.findCell(c.plan.packs[k].cell);
-  const std::string factor = formatNumber(derating(*cell).current);
-  return input(c, "k", cell->verified ? "tested cells" : "untested cells count × " + factor, factor);
+  const Cell& cell = c.figures.packs[k].makeup.cell;
+  const std::string factor = formatNumber(derating(cell).current);
+  return input(c, "k", cell.verified ? "tested cells" : "untested cells count × " + factor, factor);
 }
 
 }  // namespace
@@ -29,23 +29,23 @@ void pack01(const Context& c, Findings& out) {
   for (std::size_t k = 0; k < c.plan.packs.size(); ++k) {
     const Pack& p = c.plan.packs[k];
     const PackModel& m = c.figures.packs[k].model;
-    const bool count = p.bms.series && *p.bms.series != p.series;
+    const bool count = p.bms.series && *p.bms.series != m.series;
     const bool kind = p.bms.chemistry && !isSameChargeClass(*p.bms.chemistry, m.chemistry);
     if (!countsAsFitted(p.bms) || (!count && !kind)) continue;
     Finding f = onPack("PACK-01", Severity::Stop, m, packPointer(k, count ? "bms/series" : "bms/chemistry"));
     f.sentence =
-        count ? fmt::format("The BMS of {} is for {}S; the pack is {}S.", m.name, *p.bms.series, p.series)
+        count ? fmt::format("The BMS of {} is for {}S; the pack is {}S{}.", m.name, *p.bms.series, m.series, assumedWords(c, k))
               : fmt::format("The BMS of {} is for {} cells, charged to {} each; the cells are {}, charged to {}.", m.name,
                             factsOf(*p.bms.chemistry).name, text(factsOf(*p.bms.chemistry).charge), m.facts.name, text(m.facts.charge));
     f.why = "It would cut at the wrong voltages, or leave groups unwatched that can then be overcharged or reversed.";
-    f.what = fmt::format("A BMS for {}S {}.", p.series, m.facts.name);
+    f.what = fmt::format("A BMS for {}S {}.", m.series, m.facts.name);
     f.remedies.push_back({"such a BMS",
-                          {{packPointer(k, "bms/series"), FieldValue{static_cast<double>(p.series)}},
+                          {{packPointer(k, "bms/series"), FieldValue{static_cast<double>(m.series)}},
                            {packPointer(k, "bms/chemistry"), FieldValue{std::string(m.facts.name)}}}});
     f.headline = 1;
     f.working = {"BMS against cells",
                  "S_BMS = S and the BMS's class of charge voltage = that of the cells",
-                 {input(c, "S", "cells in series", std::to_string(p.series), packPointer(k, "series")),
+                 {input(c, "S", "cells in series", std::to_string(m.series), packPointer(k, "series")),
                   input(c, "S_BMS", "series count of the BMS", p.bms.series ? std::to_string(*p.bms.series) : "not known",
                         packPointer(k, "bms/series"))},
                  "they differ",
@@ -79,9 +79,9 @@ void pack02(const Context& c, Findings& out) {
                  "parallel cells share by equal resistance"};
     addPeak(c, f.working);
     f.working.inputs.push_back(input(c, "P", "cells in parallel", std::to_string(m.parallel), packPointer(k, "parallel")));
-    const Cell& cell = *c.plan.findCell(c.plan.packs[k].cell);
+    const Cell& cell = c.figures.packs[k].makeup.cell;
     if (cell.continuous)
-      f.working.inputs.push_back(input(c, "I_cont", "cell continuous", text(*cell.continuous), "/cells/" + cell.id + "/continuous_A"));
+      f.working.inputs.push_back(input(c, "I_cont", "cell continuous", text(*cell.continuous), cellPointer(c.plan, k, "continuous_A")));
     f.working.inputs.push_back(deratingInput(c, k));
     out.push_back(std::move(f));
   }
@@ -96,7 +96,8 @@ void tooWarm(const Context& c, std::size_t k, Findings& out) {
   const ChemistryFacts& facts = p.model.facts;
   const bool stop = cells > facts.dischargeTo;
   if (!stop && cells <= Celsius(50) && *p.rise <= Kelvins(25)) return;
-  Finding f = onPack("PACK-03", stop ? Severity::Stop : Severity::Mind, p.model, packPointer(k, "parallel"));
+  Finding f = onPack("PACK-03", stop ? Severity::Stop : Severity::Mind, p.model,
+                     packPointer(k, p.model.box ? "measured_resistance_mohm" : "parallel"));
   f.sentence = stop ? fmt::format("Alone on the planned ride the cells of {} reach {}; {} cells stop at {}.", p.model.name, text(cells),
                                   facts.name, text(facts.dischargeTo))
                     : fmt::format("Alone on the planned ride the cells of {} warm by {}, to {}.", p.model.name, text(*p.rise), text(cells));
@@ -151,7 +152,9 @@ void pack04(const Context& c, Findings& out) {
     if (!c.plan.packs[k].mixedCells.value_or(false)) continue;
     const PackModel& m = c.figures.packs[k].model;
     Finding f = onPack("PACK-04", Severity::Stop, m, packPointer(k, "mixed_cells"));
-    f.sentence = fmt::format("{} mixes cell types, ages or chemistries inside its {} parallel cells per group.", m.name, m.parallel);
+    f.sentence = m.box
+                     ? fmt::format("{} mixes cell types, ages or chemistries inside its {} groups.", m.name, m.series)
+                     : fmt::format("{} mixes cell types, ages or chemistries inside its {} parallel cells per group.", m.name, m.parallel);
     f.why =
         "Cells of a group share one voltage but not one capacity or resistance: the strongest carries most, the weakest is driven to its "
         "limits.";
@@ -171,7 +174,7 @@ void pack05(const Context& c, Findings& out) {
     const PackFigures& p = c.figures.packs[k];
     if (!drainedByController(c, k) || !p.givesUp || *p.givesUp <= StateOfCharge(0.20)) continue;
     const Element* e = cellsOf(c, k);
-    Finding f = onPack("PACK-05", Severity::Mind, p.model, packPointer(k, "parallel"));
+    Finding f = onPack("PACK-05", Severity::Mind, p.model, packPointer(k, p.model.box ? "measured_resistance_mohm" : "parallel"));
     f.sentence = fmt::format("In a hard pull of {} on {} alone the bike gives up at {} charge.", text(*e->peak), p.model.name,
                              percent(p.givesUp->value()));
     f.why = "The voltage sags to the controller's cut-off although there is charge left: what is below that mark cannot be used on a hill.";
@@ -190,10 +193,34 @@ void pack05(const Context& c, Findings& out) {
   }
 }
 
+namespace {
+
+/// The label of a box from a seller: counted whole, and not believed before a capacity test.
+void untestedBox(const Context& c, std::size_t k, Findings& out) {
+  const Pack& p = c.plan.packs[k];
+  const PackModel& m = c.figures.packs[k].model;
+  if (p.origin == Origin::Stock || !p.capacityTests.empty() || (!p.labelCharge && !p.labelEnergy)) return;
+  Finding f = onPack("PACK-06", Severity::Mind, m, cellPointer(c.plan, k, "capacity_Ah"));
+  f.sentence = fmt::format("Nobody has tested {}: its {} Ah are what its label says, and nobody has seen a cell.", m.name,
+                           formatNumber(m.rated.value()));
+  f.why = "A label says what sells. Range, sharing and charge time of the plan count its Ah whole.";
+  f.what = "Log a capacity test: charge it full, ride or discharge it until it cuts off, and note the Ah put back.";
+  f.headline = 1;
+  f.working = {"Trust in a label",
+               "Q = Q_label until a capacity test",
+               {input(c, "Q_label", "as printed", formatNumber(m.rated.value()) + " Ah", f.pointer)},
+               "untested",
+               "margin until measured"};
+  out.push_back(std::move(f));
+}
+
+}  // namespace
+
 void pack06(const Context& c, Findings& out) {
   for (std::size_t k = 0; k < c.figures.packs.size(); ++k) {
     const PackModel& m = c.figures.packs[k].model;
-    const Cell& cell = *c.plan.findCell(c.plan.packs[k].cell);
+    const Cell& cell = c.figures.packs[k].makeup.cell;
+    if (m.box) untestedBox(c, k, out);
     if (cell.verified) continue;
     Finding f = onPack("PACK-06", Severity::Mind, m, "/cells/" + cell.id + "/verified");
     for (const char* key : {"verified", "continuous_A", "capacity_Ah", "resistance_mohm", "charge_A"})

@@ -115,7 +115,8 @@ void pack11(const Context& c, Findings& out) {
     if (c.plan.packs[k].matchedBy != MatchedBy::Voltage) continue;
     const PackModel& m = c.figures.packs[k].model;
     Finding f = onPack("PACK-11", Severity::Mind, m, packPointer(k, "matched_by"));
-    f.sentence = fmt::format("The {} cells of {} were matched by their resting voltage alone.", m.series * m.parallel, m.name);
+    f.sentence = m.box ? fmt::format("The cells of {} were matched by their resting voltage alone.", m.name)
+                       : fmt::format("The {} cells of {} were matched by their resting voltage alone.", m.series * m.parallel, m.name);
     f.why = "An old and a new cell show the same volts at the same charge; the weak one shows only when it carries.";
     f.what = "Capacity and resistance of each cell, and its volts after a week's rest.";
     f.headline = 1;

@@ -52,12 +52,12 @@ void countAgainstVolts(const Context& c, std::size_t k, Findings& out) {
   const Volt highest = m.facts.charge + overFull;
   const std::string pointer = packPointer(k, "series");
   const std::string what = "Count the groups or the sense leads, and read the pack again fresh off its charger; then enter what both say.";
-  if (const auto read = lastVolts(p)) {
+  if (const auto read = lastVolts(p, m.series)) {
     const Volt each = read->volts / static_cast<double>(m.series);
     if (each > highest || each < lowest)
       contradiction(c, k,
-                    fmt::format("{} reads {}, {} per cell at {}S; it fits {}.", m.name, text(read->volts), text(each), m.series,
-                                seriesThatFit(read->volts, lowest, highest)),
+                    fmt::format("{} reads {}, {} per cell at {}S{}; it fits {}.", m.name, text(read->volts), text(each), m.series,
+                                assumedWords(c, k), seriesThatFit(read->volts, lowest, highest)),
                     pointer, what, out);
   }
   if (p.readFull && *p.readFull >= Volt(1) && m.chemistry != Chemistry::Nimh) {
@@ -65,16 +65,16 @@ void countAgainstVolts(const Context& c, std::size_t k, Findings& out) {
     const Volt each = *p.readFull / static_cast<double>(m.series);
     if (each > highest || each < fullLow) {
       contradiction(c, k,
-                    fmt::format("{} read {} when full, {} per cell at {}S; full it fits {}.", m.name, text(*p.readFull), text(each),
-                                m.series, seriesThatFit(*p.readFull, fullLow, highest)),
+                    fmt::format("{} read {} when full, {} per cell at {}; full it fits {}.", m.name, text(*p.readFull), text(each),
+                                fmt::format("{}S{}", m.series, assumedWords(c, k)), seriesThatFit(*p.readFull, fullLow, highest)),
                     pointer, what, out);
     }
   }
   const auto groups =
       std::find_if(p.readings.rbegin(), p.readings.rend(), [](const Reading& r) { return r.of == ReadingOf::Groups && !r.groups.empty(); });
   if (groups != p.readings.rend() && groups->groups.size() != static_cast<std::size_t>(m.series))
-    contradiction(c, k, fmt::format("{} is {}S, and {} groups were read.", m.name, m.series, groups->groups.size()), pointer,
-                  "Read every group once, in order; or correct the series count.", out);
+    contradiction(c, k, fmt::format("{} is {}S{}, and {} groups were read.", m.name, m.series, assumedWords(c, k), groups->groups.size()),
+                  pointer, "Read every group once, in order; or correct the series count.", out);
 }
 
 /// A label that says far more or far less than the cells that the plan puts into the pack.
@@ -87,8 +87,9 @@ void labelAgainstCells(const Context& c, std::size_t k, Findings& out) {
   const bool charge = p.labelCharge && far(p.labelCharge->value(), m.rated.value());
   if (!energy && !charge) return;
   Finding f = onPack("PACK-14", Severity::Mind, m, packPointer(k, energy ? "label_Wh" : "label_Ah"));
-  f.fields = {f.pointer, packPointer(k, "parallel"), "/cells/" + p.cell + "/capacity_Ah"};
-  f.sentence = energy ? fmt::format("The label of {} says {} Wh; its cells make {} Wh.", m.name, formatNumber(p.labelEnergy->value()),
+  f.fields = {f.pointer, m.box ? packPointer(k, "label_V") : packPointer(k, "parallel"), cellPointer(c.plan, k, "capacity_Ah")};
+  f.sentence = energy ? fmt::format("The label of {} says {} Wh; its {} make {} Wh.", m.name, formatNumber(p.labelEnergy->value()),
+                                    m.box ? text(m.nominal) + " and " + formatNumber(m.rated.value()) + " Ah" : std::string("cells"),
                                     formatNumber(m.label.value()))
                       : fmt::format("The label of {} says {} Ah; its cells make {} Ah.", m.name, formatNumber(p.labelCharge->value()),
                                     formatNumber(m.rated.value()));
@@ -271,7 +272,8 @@ double mostAmpereHours(const Cell& cell) {
 void pack18(const Context& c, Findings& out) {
   for (std::size_t k = 0; k < c.figures.packs.size(); ++k) {
     const PackModel& m = c.figures.packs[k].model;
-    const Cell& cell = *c.plan.findCell(c.plan.packs[k].cell);
+    const Cell& cell = c.figures.packs[k].makeup.cell;
+    if (m.box) continue;  // claims of cells that nobody has seen
     const std::string at = "/cells/" + cell.id + "/";
     const CellSize size = sizeOfForm(cell.form);
     const double most = mostAmpereHours(cell);

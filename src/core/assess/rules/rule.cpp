@@ -143,12 +143,22 @@ Finding onPack(std::string id, Severity severity, const PackModel& model, std::s
   return finding({std::move(id), severity, Station::Pack, model.id, std::move(pointer)});
 }
 
+std::string assumedWords(const Context& c, std::size_t pack) {
+  const std::string& because = c.figures.packs[pack].makeup.layout.seriesBecause;
+  return because.empty() ? std::string() : fmt::format(" (assumed: {})", because);
+}
+
+std::optional<PackVolts> restedVoltsOf(const Context& c, std::size_t pack) {
+  return restedVolts(c.plan.packs[pack], c.figures.packs[pack].model.series);
+}
+
 std::string packPointer(std::size_t index, std::string_view rest) { return fmt::format("/packs/{}/{}", index, rest); }
 std::string chargerPointer(std::size_t index, std::string_view rest) { return fmt::format("/chargers/{}/{}", index, rest); }
 
 std::string text(Volt v) { return formatNumber(v.value()) + " V"; }
 std::string text(Ampere a) { return formatNumber(a.value()) + " A"; }
 std::string text(Ohm r) { return formatNumber(MilliOhm(r).value()) + " mΩ"; }
+std::string text(WattHour e) { return formatNumber(e.value()) + " Wh"; }
 std::string text(Celsius t) { return formatNumber(t.value()) + " °C"; }
 std::string text(Kelvins t) { return formatNumber(t.value()) + " K"; }
 

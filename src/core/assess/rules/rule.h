@@ -7,6 +7,7 @@
 #include <string_view>
 
 #include "core/assess/assessment.h"
+#include "core/pack/readings.h"
 
 namespace usherwright::rules {
 
@@ -132,10 +133,16 @@ Finding onPack(std::string id, Severity severity, const PackModel& model, std::s
 std::string packPointer(std::size_t index, std::string_view rest);
 std::string chargerPointer(std::size_t index, std::string_view rest);
 
+/// " (assumed: its label says 36 V)" behind a series count that nobody stated; else nothing.
+std::string assumedWords(const Context& c, std::size_t pack);
+/// The last rested reading of a pack.
+std::optional<PackVolts> restedVoltsOf(const Context& c, std::size_t pack);
+
 /// "22 A": values with units, three significant digits.
 std::string text(Volt v);
 std::string text(Ampere a);
 std::string text(Ohm r);
+std::string text(WattHour e);
 std::string text(Celsius t);
 std::string text(Kelvins t);
 std::string percent(double share);

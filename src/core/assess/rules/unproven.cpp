@@ -21,7 +21,8 @@ class Unproven {
       : c_(c), station_(station), part_(std::move(part)), of_(std::move(of)) {}
 
   /// A number counts as proven by its source; a choice, a mark or a text by having been entered, unless a source says less.
-  void check(const std::string& pointer) {
+  /// `instead`: what counts while it is not known, and why.
+  void check(const std::string& pointer, const std::string& instead = {}) {
     const auto ref = findField(c_.plan, pointer);
     if (!ref) return;
     const bool unknown = std::holds_alternative<std::monostate>(ref->value);
@@ -31,7 +32,8 @@ class Unproven {
     const bool entered = !isNumeric(ref->spec->kind) && (!stated || from == Provenance::Remembered);
     if (!unknown && (entered || !isWeak(from))) return;
     std::string state = unknown ? "not known yet" : std::string(provenanceWord(from));
-    if (unknown && !ref->spec->whenEmpty.empty()) state += fmt::format(", {} assumed", ref->spec->whenEmpty);
+    if (unknown && !instead.empty()) state += ", " + instead;
+    else if (unknown && !ref->spec->whenEmpty.empty()) state += fmt::format(", {} assumed", ref->spec->whenEmpty);
     rows_.push_back({std::string(ref->spec->label), std::move(state), std::string(ref->spec->howTo), pointer,
                      unknown ? std::string("–") : shownValue(*ref->spec, ref->value, UnitSystem::Metric)});
   }
@@ -87,6 +89,10 @@ class Unproven {
   std::vector<Row> rows_;
 };
 
+std::string runPointer(const Context& c, const Run& run, std::string_view key) {
+  return fmt::format("/wiring/runs/{}/{}", &run - c.plan.wiring.runs.data(), key);
+}
+
 void board(const Context& c, std::size_t k, Unproven& pack) {
   const Bms& bms = c.plan.packs[k].bms;
   if (bms.present == false) return;  // known to be missing: PACK-13
@@ -97,22 +103,42 @@ void board(const Context& c, std::size_t k, Unproven& pack) {
   if (isHardJoined(c, k)) pack.check(packPointer(k, "bms/reconnects"));
 }
 
+/// What a box's label would have to say; currents are its board's.
+void theBox(const Context& c, std::size_t k, Unproven& pack) {
+  const PackFigures& f = c.figures.packs[k];
+  pack.check(cellPointer(c.plan, k, "capacity_Ah"),
+             f.makeup.capacityBecause.empty() ? std::string() : fmt::format("{} Ah assumed", formatNumber(f.model.rated.value())));
+  if (isHardJoined(c, k) && !restedVoltsOf(c, k)) pack.check(packPointer(k, "soc"));
+  pack.check(packPointer(k, "measured_resistance_mohm"),
+             fmt::format("{} of typical cells assumed", text(Ohm(f.makeup.cell.resistance) * static_cast<double>(f.model.series))));
+}
+
 void packItself(const Context& c, std::size_t k, Findings& out) {
   const Pack& p = c.plan.packs[k];
-  const Cell& cell = *c.plan.findCell(p.cell);
-  const std::string at = "/cells/" + cell.id + "/";
+  const Makeup& made = c.figures.packs[k].makeup;
+  const Cell& cell = made.cell;
   Unproven pack(c, Station::Pack, p.id, c.figures.packs[k].model.name);
-  pack.check(at + "chemistry");
-  pack.checkUnknown(at + "form");
-  for (const char* key : {"series", "parallel", "soh"}) pack.check(packPointer(k, key));
-  pack.check(packPointer(k, "condition"));
+  const auto assumed = [](const std::string& value, const std::string& because) {
+    return because.empty() ? std::string() : fmt::format("{} assumed: {}", value, because);
+  };
+  pack.check(packPointer(k, "series"), assumed(fmt::format("{}S", made.series), made.layout.seriesBecause));
+  pack.check(cellPointer(c.plan, k, "chemistry"), assumed(std::string(factsOf(made.layout.chemistry).name), made.layout.chemistryBecause));
+  for (const char* key : {"soh", "condition"}) pack.check(packPointer(k, key));
   board(c, k, pack);
+  if (made.box) {
+    theBox(c, k, pack);
+    pack.report(out);
+    return;
+  }
+  const std::string at = "/cells/" + cell.id + "/";
+  pack.checkUnknown(at + "form");
+  pack.check(packPointer(k, "parallel"), fmt::format("{} assumed", made.parallel));
   // Figures of untested cells are PACK-06's; what nobody states is named all the same.
   if (cell.verified) pack.check(at + "continuous_A");
   else pack.checkUnknown(at + "continuous_A");
   const bool takesCurrent = isCharged(c, k) || isHardJoined(c, k) || c.plan.bike.controller.regenCurrent.value_or(Ampere(0)) > Ampere(0);
   if (takesCurrent) pack.checkUnknown(at + "charge_A");
-  if (isHardJoined(c, k) && !restedVolts(p)) pack.check(packPointer(k, "soc"));
+  if (isHardJoined(c, k) && !restedVoltsOf(c, k)) pack.check(packPointer(k, "soc"));
   if (!p.measuredResistance) cell.verified ? pack.check(at + "resistance_mohm") : pack.checkUnknown(at + "resistance_mohm");
   if (p.soh < StateOfHealth(worn) && provenanceOf(c.plan, at + "resistance_mohm") != Provenance::Measured)
     pack.check(packPointer(k, "measured_resistance_mohm"));
@@ -133,7 +159,9 @@ void fusesAndPlug(const Context& c, std::size_t k, Findings& out) {
   way.check(packPointer(k, "plug"));
   if (!p.plug.empty() && !c.catalogue.connector(p.plug))
     way.add("plug", "the catalogue has no such plug", "choose one by its contacts", packPointer(k, "plug"));
-  if (!c.plan.leadOf(p.id)) way.add("lead", "no run leads from it to the joint", "add the run, with its size and length");
+  const Run* lead = c.plan.leadOf(p.id);
+  if (lead) way.check(runPointer(c, *lead, "size"));
+  else way.add("lead", "no run leads from it to the joint", "add the run, with its size and length");
   way.report(out);
   if (!isCharged(c, k)) return;
   Unproven charge(c, Station::Charging, p.id + "/charge", "the charge side of " + name);
@@ -172,7 +200,14 @@ void theController(const Context& c, Findings& out) {
 void theJoint(const Context& c, Findings& out) {
   if (hasJoiner(c)) {
     Unproven joiner(c, Station::Joining, "joint", "the joiner");
-    for (const char* key : {"input_A", "total_A", "voltage_V"}) joiner.check(std::string("/joining/part/") + key);
+    // The need stands in for the part: what it must carry and withstand.
+    const Known<Ampere>& peak = c.figures.demand.peak;
+    const std::string amperes = peak ? fmt::format("at least {} needed", text(*peak)) : std::string();
+    Volt highest(0);
+    for (const PackFigures& p : c.figures.packs) highest = std::max(highest, p.model.full);
+    joiner.check("/joining/part/input_A", amperes);
+    joiner.check("/joining/part/total_A", amperes);
+    joiner.check("/joining/part/voltage_V", fmt::format("at least {} needed", text(highest)));
     if (c.plan.packs.size() > 2 && isOneWay(c)) joiner.check("/joining/part/inputs");
     joiner.report(out);
   }
@@ -184,7 +219,7 @@ void theJoint(const Context& c, Findings& out) {
     converter.report(out);
   }
   if (!c.figures.hard.empty() && c.figures.window) {
-    const auto high = restedVolts(c.plan.packs[c.figures.windowHigh]), low = restedVolts(c.plan.packs[c.figures.windowLow]);
+    const auto high = restedVoltsOf(c, c.figures.windowHigh), low = restedVoltsOf(c, c.figures.windowLow);
     Unproven meter(c, Station::Joining, "meter", "the meters that read the packs");
     if (!meterOf(c.plan, high, low).oneMeter && !(high && high->accuracy)) meter.check("/meter_accuracy");
     meter.report(out);
@@ -192,7 +227,8 @@ void theJoint(const Context& c, Findings& out) {
   Unproven main(c, Station::Joining, "main/way", "the way from the joint to the controller");
   if (!c.plan.joining.outputPlug.empty() && !c.catalogue.connector(c.plan.joining.outputPlug))
     main.add("plug after the joint", "the catalogue has no such plug", "choose one by its contacts", "/joining/output_plug");
-  if (!c.plan.mainRun()) main.add("main lead", "no run leads to the controller", "add the run, with its size and length");
+  if (const Run* run = c.plan.mainRun()) main.check(runPointer(c, *run, "size"));
+  else main.add("main lead", "no run leads to the controller", "add the run, with its size and length");
   main.report(out);
 }
 

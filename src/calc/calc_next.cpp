@@ -1,0 +1,48 @@
+// The verdict and the way, as text and as JSON.
+#include <fmt/format.h>
+
+#include <nlohmann/json.hpp>
+
+#include "calc/calc.h"
+#include "core/assess/way.h"
+
+namespace usherwright::calc {
+namespace {
+
+using Json = nlohmann::ordered_json;
+
+constexpr std::array verdictWords{"nothing", "stop", "unproven", "sound"};
+
+}  // namespace
+
+std::string nextText(const Plan& plan, const Assessment& assessment) {
+  const std::vector<WayStep> way = wayOf(plan, assessment);
+  const WayStep* next = nextOf(way);
+  std::string out = verdictOf(plan, assessment).sentence + "\n";
+  if (next) out += fmt::format("Next: {} ({})\n", next->words, next->why);
+  out += "\n";
+  for (const WayStep& s : way) {
+    out += fmt::format("[{}] {}", s.done ? "x" : " ", s.words);
+    if (!s.done) out += fmt::format(": {}", s.why);
+    out += "\n";
+    if (const auto names = missingIn(plan, s); !names.empty()) out += fmt::format("      {}\n", fmt::join(names, ", "));
+  }
+  return out;
+}
+
+std::string nextJson(const Plan& plan, const Assessment& assessment) {
+  const Verdict verdict = verdictOf(plan, assessment);
+  Json steps = Json::array();
+  for (const WayStep& s : wayOf(plan, assessment))
+    steps.push_back({{"id", s.id},
+                     {"words", s.words},
+                     {"why", s.why},
+                     {"station", stationName(s.station)},
+                     {"done", s.done},
+                     {"stop", s.stop},
+                     {"fields", s.fields}});
+  return Json{{"verdict", verdictWords[static_cast<std::size_t>(verdict.kind)]}, {"sentence", verdict.sentence}, {"way", steps}}.dump(2) +
+         "\n";
+}
+
+}  // namespace usherwright::calc
