@@ -331,10 +331,17 @@ TEST_CASE("C-072: the BMS sheet names what differs, and a board of the shelf is 
   b.enter(QStringLiteral("BMS series count of stock"), QStringLiteral("14"));
   page(b, Qt::Key_3, "BMS");
   REQUIRE(b.finding(QStringLiteral("PACK-01")));
-  bool differs = false;
-  for (QAbstractButton* button : b.window().findChildren<QAbstractButton*>())
-    differs = differs || (button->isVisible() && button->text() == QStringLiteral("differs: 14"));
-  CHECK(differs);
+  DrawingView* strips = b.drawing(QStringLiteral("settings of the board"));
+  REQUIRE(strips);
+  strips->grab();
+  const auto& drawn = strips->shown()[0]->shapes;
+  CHECK(std::any_of(drawn.begin(), drawn.end(), [](const drawing::Shape& s) {
+    return s.part == "setting/0" && s.tip == "groups in series: 13; it says 14, which differs";
+  }));
+  strips->setFocus();  // arrow and Enter go to the entry of a setting
+  b.key(Qt::Key_Down);
+  b.key(Qt::Key_Return);
+  CHECK(QApplication::focusWidget()->property(pointerProperty).toString() == QStringLiteral("/packs/0/bms/series"));
   b.clickButton(QStringLiteral("Fit this one"));
   CHECK(b.document().plan().packs[0].bms.series == 13);
   CHECK(b.finding(QStringLiteral("PACK-01")) == nullptr);

@@ -34,7 +34,8 @@ Words placed(const drawing::Shape& s, const Look& look) {
 
 /// A level stretch of a line that runs through letters which no plate lifts off it.
 bool runsThrough(const drawing::Shape& line, const QRectF& letters) {
-  if (line.kind != drawing::ShapeKind::Polyline || line.pattern == drawing::Pattern::Dotted || line.stroke == drawing::Ink::None) return false;
+  if (line.kind != drawing::ShapeKind::Polyline || line.pattern == drawing::Pattern::Dotted || line.stroke == drawing::Ink::None)
+    return false;
   const QRectF inner = letters.adjusted(hair, hair, -hair, -hair);
   for (std::size_t i = 1; i < line.points.size(); ++i) {
     const auto &a = line.points[i - 1], &b = line.points[i];

@@ -13,7 +13,8 @@ namespace {
 
 std::map<const QWidget*, QRect> sizes(const QWidget& window) {
   std::map<const QWidget*, QRect> out;
-  for (const QWidget* w : window.findChildren<QWidget*>()) out[w] = QRect(w->minimumWidth(), w->minimumHeight(), w->maximumWidth(), w->maximumHeight());
+  for (const QWidget* w : window.findChildren<QWidget*>())
+    out[w] = QRect(w->minimumWidth(), w->minimumHeight(), w->maximumWidth(), w->maximumHeight());
   return out;
 }
 

@@ -415,6 +415,28 @@ const std::vector<Shot>& shots() {
          w.document().commit(withField(w.document().plan(), "/packs/1/series", FieldValue{20.0}));
          w.goToStation(Station::Pack);
        }},
+      {"trike-front",
+       [](MainWindow& w) {
+         w.look().setTheme(Theme::Night);
+         Plan plan = example("ferry-path-library-trike");
+         plan.bike.frame = FrameKind::TrikeFront;
+         w.session().begin(plan);
+         w.goToStation(Station::Bike);
+         w.stationView(Station::Bike)->showPage(QStringLiteral("Places"));
+       }},
+      {"folder-places",
+       [](MainWindow& w) {
+         w.session().begin(example("quarry-town-folder"));
+         w.goToStation(Station::Bike);
+         w.stationView(Station::Bike)->showPage(QStringLiteral("Places"));
+       }},
+      {"help",
+       [](MainWindow& w) {
+         w.openDemo();
+         w.goToStation(Station::Joining);
+         settle();
+         w.actions().find(QStringLiteral("help"))->run();
+       }},
       {"larger",
        [](MainWindow& w) {
          w.openDemo();

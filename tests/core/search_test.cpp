@@ -215,7 +215,8 @@ TEST_CASE("the passport names what a stranger must know, and its SVG is sound XM
 }
 
 TEST_CASE("leads run along the frame: each kind has its places, a tape measure overrules") {
-  for (FrameKind kind : {FrameKind::Diamond, FrameKind::StepThrough, FrameKind::Cargo, FrameKind::FullSuspension}) {
+  for (FrameKind kind : {FrameKind::Diamond, FrameKind::StepThrough, FrameKind::Cargo, FrameKind::FullSuspension, FrameKind::TrikeFront,
+                         FrameKind::TrikeRear, FrameKind::Folding}) {
     Bike bike;
     bike.frame = kind;
     const FrameView f = frameOf(bike);
@@ -228,6 +229,12 @@ TEST_CASE("leads run along the frame: each kind has its places, a tape measure o
       CHECK(placeOf(f, std::string(p.word)) == static_cast<std::size_t>(&p - f.places.data()));
     }
     CHECK_FALSE(placeOf(f, "nowhere"));
+    CHECK(f.farAxles.size() == (kind == FrameKind::TrikeFront || kind == FrameKind::TrikeRear ? 1 : 0));
+    CHECK(f.fold.has_value() == (kind == FrameKind::Folding));
+    if (f.fold) {  // the lead from the bar passes the hinge
+      const auto& route = f.places[*placeOf(f, "front")].route;
+      CHECK(std::any_of(route.begin(), route.end(), [&](FramePoint q) { return q.x == f.fold->x && q.y == f.fold->y; }));
+    }
     // A longer wheelbase never shortens the lead from the rearmost place.
     Plan plan = plans::demo();
     plan.bike.frame = kind;

@@ -71,7 +71,18 @@ void BottomLine::setTrouble(const QString& words, const QString& why) {
   trouble_->setVisible(!words.isEmpty());
 }
 
-void BottomLine::say(const QString& sentence) {
+void BottomLine::tell(const QString& words) {
+  if (said_->text().isEmpty() || said_->property("role") == QLatin1String("soft")) show(words, "soft");
+}
+
+void BottomLine::say(const QString& sentence) { show(sentence, "problem"); }
+
+void BottomLine::show(const QString& sentence, const char* role) {
+  if (said_->property("role") != QLatin1String(role)) {
+    said_->setProperty("role", QLatin1String(role));
+    style()->unpolish(said_);
+    style()->polish(said_);
+  }
   said_->setText(sentence);
   said_->setToolTip(sentence);
   undo_->clear();

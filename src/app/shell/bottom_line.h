@@ -21,6 +21,8 @@ class BottomLine : public QWidget {
   QString trouble() const { return trouble_->isHidden() ? QString() : trouble_->text(); }
   /// A sentence that stays for some seconds.
   void say(const QString& sentence);
+  /// Quietly, and only if nothing else is being said.
+  void tell(const QString& words);
   QString said() const { return said_->text(); }
 
  protected:
@@ -28,6 +30,7 @@ class BottomLine : public QWidget {
 
  private:
   void refresh();
+  void show(const QString& sentence, const char* role);
   Kit kit_;
   QLabel *file_, *assumed_, *verdict_, *range_, *undo_, *said_, *trouble_;
   QPushButton* units_;

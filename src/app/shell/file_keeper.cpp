@@ -7,12 +7,11 @@
 #include <QFileInfo>
 
 #include "app/present/words.h"
+#include "app/shell/help.h"
 #include "core/io/plan_json.h"
 
 namespace usherwright::app {
 namespace {
-
-constexpr const char* demoName = ":/examples/ferry-path-library-trike.uwplan";
 
 /// A file name from the title; characters that a file name should not have are left out.
 QString suggestedName(const Plan& plan) {
@@ -59,13 +58,7 @@ void FileKeeper::openPath(const QString& path) {
   if (!opened) notices_.ask(QString::fromStdString(opened.error().sentence()), {{QStringLiteral("I see"), {}}});
 }
 
-void FileKeeper::openDemo() {
-  QFile file(QString::fromLatin1(demoName));
-  ensure(file.open(QIODevice::ReadOnly), "the demo is built in");
-  auto plan = readPlan(file.readAll().toStdString());
-  ensure(plan.has_value(), "the demo is a sound plan");
-  session_.begin(std::move(*plan));
-}
+void FileKeeper::openDemo() { session_.begin(demoPlan()); }
 
 bool FileKeeper::save() {
   const FileSession::Outcome outcome = session_.save();

@@ -9,6 +9,7 @@
 #include "app/theme/paint_drawing.h"
 #include "app/theme/scaling.h"
 #include "app/widgets/plain.h"
+#include "app/widgets/sentence_label.h"
 #include "core/plan/edit.h"
 
 namespace usherwright::app {
@@ -87,6 +88,22 @@ QLabel* FindingCard::addText(const QString& words, const char* role) {
   return label;
 }
 
+void FindingCard::addSentence(const QString& words) {
+  constexpr const char* role = "sentence";
+  auto* label = reused<SentenceLabel>(role);
+  if (!label) {
+    label = new SentenceLabel(kit_.look);
+    connect(label, &SentenceLabel::figureClicked, this, [this] {
+      setFocus();
+      Q_EMIT kit_.desk.workingRequested(property(workingProperty).toString());
+    });
+    column_->addWidget(label);
+    rows_.push_back({label, role, {}});
+  }
+  label->setText(words);
+  ++next_;
+}
+
 void FindingCard::addLink(const QString& words, std::function<void()> run) {
   constexpr const char* role = "link";
   auto* link = reused<QPushButton>(role);
@@ -115,7 +132,7 @@ void FindingCard::rebuild() {
   QLabel* head = addText(elsewhere_ ? QStringLiteral("%1 · %2").arg(severity, text(stationName(f.station))) : severity, "severity");
   const QString style = QStringLiteral("font-weight: 600; color: %1;").arg(kit_.look.colour(inkOf(f.severity)).name());
   if (head->styleSheet() != style) head->setStyleSheet(style);
-  addText(text(f.sentence));
+  addSentence(text(f.sentence));
   for (std::size_t i = 0; i < f.fixes.size(); ++i)
     addLink(text(f.fixes[i].words), [this, fix = f.fixes[i]] {
       kit_.document.endMerge();

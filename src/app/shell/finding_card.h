@@ -41,6 +41,7 @@ class FindingCard : public QFrame {
   template <class Widget>
   Widget* reused(const char* role);
   QLabel* addText(const QString& words, const char* role = "");
+  void addSentence(const QString& words);
   void addLink(const QString& words, std::function<void()> run);
   void addAcceptance();
 

@@ -1,9 +1,26 @@
 // About, cautions, keys.
 #include "app/shell/help.h"
 
+#include <QFile>
+
+#include "core/io/plan_json.h"
 #include "core/quantity/manual.h"
 
 namespace usherwright::app {
+
+Plan demoPlan() {
+  QFile file(QStringLiteral(":/examples/ferry-path-library-trike.uwplan"));
+  ensure(file.open(QIODevice::ReadOnly), "the demo is built in");
+  auto plan = readPlan(file.readAll().toStdString());
+  ensure(plan.has_value(), "the demo is a sound plan");
+  return std::move(*plan);
+}
+
+drawing::Drawing helpPicture(const StationRow& station, drawing::Size size) {
+  const Plan plan = demoPlan();
+  const Assessment assessment = assess(plan, shippedCatalogue());
+  return station.picture({plan, assessment}, size);
+}
 
 QString cautionsText() {
   return QStringLiteral(

@@ -1,11 +1,17 @@
-// Texts that the shell shows on its own: keys, about with the cautions.
+// Texts and pictures that the shell shows on its own: help, keys, about with the cautions.
 #pragma once
 
 #include <QString>
 
 #include "app/shell/actions.h"
+#include "app/shell/station_table.h"
 
 namespace usherwright::app {
+
+/// The built-in demo.
+Plan demoPlan();
+/// What F1 shows beside the words of a station: its drawing, of the demo.
+drawing::Drawing helpPicture(const StationRow& station, drawing::Size size);
 
 QString aboutText();
 QString keysText(const ActionTable& actions);

@@ -20,8 +20,21 @@
 namespace usherwright::app {
 namespace {
 
-constexpr int leastWidth = 1100, leastHeight = 700, leastDesk = 604;                  // px
-constexpr int lowWindow = 760, lowChannel = 116, highChannel = 146;  // px
+constexpr int leastWidth = 1100, leastHeight = 700, leastDesk = 604;  // px
+constexpr int lowWindow = 760, lowChannel = 116, highChannel = 146;   // px
+
+/// Holds one child as large as itself. A layout would pass on the height that wrapped words ask for at this width, and the
+/// area around it would scroll although the window has its least size.
+class Filled : public QWidget {
+ public:
+  void fill(QWidget* child) { child_ = child; }
+
+ protected:
+  void resizeEvent(QResizeEvent*) override { child_->setGeometry(rect()); }
+
+ private:
+  QWidget* child_ = nullptr;
+};
 
 }  // namespace
 
@@ -57,7 +70,7 @@ void MainWindow::buildDesk() {
   column->addWidget(top_);
   verdict_ = new VerdictBar(kit_);
   column->addWidget(verdict_);
-  auto* bench = new QWidget;
+  auto* bench = new Filled;
   bench->setObjectName(QStringLiteral("bench"));
   bench->setMinimumSize(leastWidth, leastDesk);
   auto* scroll = new QScrollArea;  // at a large scale the middle may be larger than the window
@@ -65,7 +78,9 @@ void MainWindow::buildDesk() {
   scroll->setFrameShape(QFrame::NoFrame);
   scroll->setWidgetResizable(true);
   scroll->setFocusPolicy(Qt::NoFocus);
-  auto* middle = new QHBoxLayout(bench);
+  auto* filling = new QWidget(bench);
+  bench->fill(filling);
+  auto* middle = new QHBoxLayout(filling);
   middle->setContentsMargins(0, 0, 0, 0);
   middle->setSpacing(0);
   rail_ = new Rail(kit_);
@@ -139,6 +154,7 @@ void MainWindow::connectDesk() {
   connect(&look_, &Look::changed, this, &MainWindow::restyle);
   connect(&desk_, &Desk::workingRequested, this, &MainWindow::showWorking);
   connect(&desk_, &Desk::fieldRequested, this, &MainWindow::goToField);
+  connect(&desk_, &Desk::partRequested, this, &MainWindow::goToPart);
   connect(&desk_, &Desk::pageRequested, this, [this](Station station, const QString& page) {
     goToStation(station);
     views_.at(station)->showPage(page);
@@ -218,7 +234,7 @@ void MainWindow::restyle() {
 
 void MainWindow::zoom(double scale) {
   look_.setScale(scale);
-  bottom_->say(QStringLiteral("Everything at %1 %.").arg(std::lround(look_.scale() * 100)));
+  bottom_->tell(QStringLiteral("Everything at %1 %.").arg(std::lround(look_.scale() * 100)));
 }
 
 void MainWindow::showTitle() {
@@ -235,6 +251,16 @@ void MainWindow::goToStation(Station station) {
   entryStack_->setCurrentWidget(views_.at(station)->entries());
   rail_->setCurrent(station);
   findings_->setStation(station);
+  tellOnce(station);
+}
+
+/// What a station answers is said when it is first opened on a plan that holds something.
+void MainWindow::tellOnce(Station station) {
+  const Plan& plan = document_.plan();
+  if (plan.packs.empty() && plan.chargers.empty() && !plan.bike.controller.currentLimit) return;
+  if (!told_.insert(station).second) return;
+  for (const StationRow& row : stationTable())
+    if (row.station == station) bottom_->tell(QString::fromUtf8(row.answers) + QStringLiteral("  F1 tells more."));
 }
 
 void MainWindow::goOnTheWay() {
@@ -274,10 +300,15 @@ void MainWindow::goToField(const QString& pointer) {
   at->second->reveal(pointer);
 }
 
+void MainWindow::goToPart(const QString& pointer, Keyboard keyboard) {
+  if (keyboard == Keyboard::Follows) goToField(pointer);
+  views_.at(station_)->entries()->bringFirst(pointer);
+}
+
 void MainWindow::clickChannel(const QString& part) {
-  if (part == QLatin1String("controller")) return goToField(QStringLiteral("/bike/controller/current_max_A"));
+  if (part == QLatin1String("controller")) return goToPart(QStringLiteral("/bike/controller/current_max_A"), Keyboard::Follows);
   for (const Element& e : document_.assessment().figures.elements)
-    if (text(e.id) == part && !e.pointer.empty()) return goToField(text(e.pointer));
+    if (text(e.id) == part && !e.pointer.empty()) return goToPart(text(e.pointer), Keyboard::Follows);
 }
 
 void MainWindow::showWorking(const QString& id) {
@@ -338,8 +369,9 @@ void MainWindow::chooseProvenance(const QString& pointer) {
 void MainWindow::showHelp() {
   for (const StationRow& row : stationTable())
     if (row.station == station_)
-      sheet_->show(QStringLiteral("Station ") + text(stationName(row.station)),
-                   QString::fromUtf8(row.help) + QStringLiteral("\n\nCautions\n") + cautionsText());
+      sheet_->show(QStringLiteral("%1: %2").arg(text(stationName(row.station)), QString::fromUtf8(row.answers)),
+                   QString::fromUtf8(row.help) + QStringLiteral("\n\nCautions\n") + cautionsText(),
+                   [&row](drawing::Size size) { return helpPicture(row, size); });
 }
 
 void MainWindow::closeEvent(QCloseEvent* e) {

@@ -5,6 +5,7 @@
 #include <QPointer>
 #include <QStackedWidget>
 #include <map>
+#include <set>
 
 #include "app/document/file_session.h"
 #include "app/shell/actions.h"
@@ -64,12 +65,14 @@ class MainWindow : public QMainWindow {
   void restyle();
   void zoom(double scale);
   void fitChannel();
+  void tellOnce(Station station);
   void showTitle();
   void showWorking(const QString& id);
   void workingHere();
   void provenanceHere();
   void chooseProvenance(const QString& pointer);
   void goToField(const QString& pointer);
+  void goToPart(const QString& pointer, Keyboard keyboard);
   void goOnTheWay();
   void goToStep(const WayStep& step);
   void goBack();
@@ -104,6 +107,7 @@ class MainWindow : public QMainWindow {
     QPointer<QWidget> focus;
   };
   std::vector<Left> left_;
+  std::set<Station> told_;
   bool closing_ = false;
 };
 

@@ -10,6 +10,11 @@
 #include <QVBoxLayout>
 
 namespace usherwright::app {
+namespace {
+
+constexpr int pictureHeight = 200;  // px
+
+}  // namespace
 
 Sheet::Sheet(Kit kit, QWidget* parent) : QFrame(parent), kit_(kit) {
   setObjectName(QStringLiteral("sheet"));
@@ -20,6 +25,10 @@ Sheet::Sheet(Kit kit, QWidget* parent) : QFrame(parent), kit_(kit) {
   title_->setProperty("role", "title");
   title_->setWordWrap(true);
   column->addWidget(title_);
+  picture_ = new DrawingView(kit_, QStringLiteral("picture"));
+  picture_->setFixedHeight(pictureHeight);
+  picture_->setFocusPolicy(Qt::NoFocus);
+  column->addWidget(picture_);
   body_ = new QPlainTextEdit;
   body_->setReadOnly(true);
   body_->setTabChangesFocus(true);
@@ -45,10 +54,12 @@ void Sheet::restyle() {
                     .arg(kit_.look.colour(drawing::Ink::Card).name(), kit_.look.colour(drawing::Ink::Deep).name()));
 }
 
-void Sheet::show(const QString& title, const QString& body) {
+void Sheet::show(const QString& title, const QString& body, DrawingView::Builder picture) {
   if (isHidden()) before_ = QApplication::focusWidget();
   title_->setText(title);
   body_->setPlainText(body);
+  picture_->setVisible(static_cast<bool>(picture));
+  if (picture) picture_->setGround(std::move(picture));
   place();
   QFrame::show();
   raise();
@@ -60,7 +71,8 @@ void Sheet::place() {
   const int w = std::min(kit_.look.px(620), room.width() - 60);
   const QString words = body_->toPlainText();
   const auto lines = static_cast<int>(words.size() / 70 + words.count(QLatin1Char('\n')) + 1);
-  const int h = std::clamp(kit_.look.px(130 + lines * 21), kit_.look.px(190), room.height() - 120);
+  const int h = std::clamp(kit_.look.px(130 + lines * 21 + (picture_->isHidden() ? 0 : pictureHeight)),
+                           std::min(kit_.look.px(190), room.height() - 120), room.height() - 120);
   setGeometry((room.width() - w) / 2, (room.height() - h) / 2 + 30, w, h);
 }
 

@@ -6,7 +6,7 @@
 #include <QPlainTextEdit>
 #include <QPointer>
 
-#include "app/widgets/kit.h"
+#include "app/widgets/drawing_view.h"
 
 namespace usherwright::app {
 
@@ -15,7 +15,8 @@ class Sheet : public QFrame {
 
  public:
   explicit Sheet(Kit kit, QWidget* parent);
-  void show(const QString& title, const QString& body);
+  /// A picture stands above the words.
+  void show(const QString& title, const QString& body, DrawingView::Builder picture = {});
   QString body() const { return isHidden() ? QString() : body_->toPlainText(); }
   /// Back to its corner after the window changed size.
   void place();
@@ -28,6 +29,7 @@ class Sheet : public QFrame {
   void restyle();
   Kit kit_;
   QLabel* title_;
+  DrawingView* picture_;
   QPlainTextEdit* body_;
   QPointer<QWidget> before_;  ///< had the keyboard before the sheet opened
 };

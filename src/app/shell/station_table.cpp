@@ -21,46 +21,41 @@ StationView* made(Kit kit, QWidget* parent) {
 
 std::span<const StationRow> stationTable() {
   static constexpr std::array rows{
-      StationRow{
-          Station::Bike, 1, &made<BikeStation>,
-          "Choose the job, then begin with what is printed. Type or paste the labels of the controller, packs, chargers and parts, an "
-          "empty "
-          "line between two; each finds its part, and parts that are new come with their label. "
-          "What is "
-          "sure is entered by Ctrl+Enter or one by one, what is likely when you confirm it; what is in doubt says what would settle it, "
-          "and what was not read is shown. Enter meter readings below.\n\n"
-          "Places gives each pack its place and each lead its length. Need turns rides into Wh. Evidence keeps contradicting values side "
-          "by side, writes the questions for the seller, and holds claims against what can be. Measure next (F3) ranks every unproven "
-          "value by what it moves.\n\n"
-          "Everything typed over an assumed value lowers the count in the bottom line."},
-      StationRow{
-          Station::Pack, 3, &made<PackStation>,
-          "A bought pack is a closed box: its label gives volts and Ah, the series count is assumed until a reading settles it, and nobody "
-          "asks for a cell. Once somebody has seen one, the box becomes a block.\n\n"
-          "The block shows S groups in series, each of P cells in parallel. Drag its edges, use the arrow keys on it, or type.\n\n"
-          "The ladder holds the pack against the controller's maximum, its cut-off and the charger. The curve shows where a hard pull "
-          "makes the bike give up. Cells without a capacity test count with less than is claimed.\n\n"
-          "Find shows every pack of the shelf that fits the controller, Wh over cost: bigger and lighter alike. Groups, Health and BMS "
-          "take "
-          "readings, capacity tests and settings; Passport is the label to stick on the pack.\n\n"
-          "Damaged, swollen, wet or hot packs are not planned with: isolate and hand in."},
-      StationRow{
-          Station::Joining, 5, &made<JoiningStation>,
-          "Basins: as wide as the pack's Ah, filled to its rest voltage. Play the ride or scrub it with the arrow keys; a shut valve "
-          "carries nothing. The lower chart holds what the gauge shows against what is left.\n\n"
-          "Each pack must carry the whole bike alone, whatever joins them. A hard plug is safe only inside the connect window, measured "
-          "every time: Connect judges two readings.\n\n"
-          "Methods, Alone and Turns work every way out on this plan. Gauge shows where the gauge lies; Proof how to see that both packs "
-          "work; Spread what part tolerance does; Live ends which bare contacts can short.\n\nLeads, plugs and fuses are on the right."},
-      StationRow{
-          Station::Charging, 7, &made<ChargingStation>,
-          "Every charger against every pack. A charger is right when its output is the pack's full voltage, within +0.02 and −0.10 V per "
-          "cell; it is never the BMS that should end a charge.\n\nClick a pair to put a charger to a pack or take it off. Charge attended, "
-          "away from the way out, never below 0 °C."},
-      StationRow{
-          Station::Range, 8, &made<RangeStation>,
-          "Distance and climb give Wh per km; what the packs deliver down to 15 % gives km. Until rides are logged the answer is a band of "
-          "± 15 %.\n\nThe dashed line is the route. Each pack alone is shown too: what gets you home if the other one quits."}};
+      StationRow{Station::Bike, 1, &made<BikeStation>, "What is there, and what is proven: labels, places, rides, evidence.",
+                 "Labels: type or paste what is printed, an empty line between two labels; each finds its part.\n"
+                 "Ctrl+Enter enters what is sure; what is likely waits for you, what is in doubt says what would settle it.\n"
+                 "Read the meter: one reading settles how many cells are in series.\n"
+                 "Places gives packs their room and leads their length; Need turns rides into Wh.\n"
+                 "Evidence shows what every figure rests on; Measure next (F3) ranks what to measure first.",
+                 [](const drawing::Subject& s, drawing::Size size) { return drawing::bikeSide(s, size); }},
+      StationRow{Station::Pack, 3, &made<PackStation>, "Is this pack right for the bike: volts, Ah, amperes, health?",
+                 "A bought pack is a closed box described by its label; once somebody has seen a cell it becomes a block.\n"
+                 "Block: S groups in series of P cells. Drag its edges, use the arrow keys on it, or type.\n"
+                 "Find shows every pack of the shelf that fits, Wh over cost: bigger and lighter alike.\n"
+                 "Groups, Health and BMS take readings, capacity tests and settings; Passport is the label to stick on.\n"
+                 "Damaged, swollen, wet or hot packs are not planned with: isolate and hand in.",
+                 [](const drawing::Subject& s, drawing::Size size) { return drawing::packBlock(s, 0, size); }},
+      StationRow{Station::Joining, 5, &made<JoiningStation>, "May these packs work together, and what happens when they do?",
+                 "Basins are as wide as the pack's Ah and filled to its rest volts; play the ride or scrub it with ← →.\n"
+                 "Each pack must carry the whole bike alone, whatever joins them: Alone shows it.\n"
+                 "A hard plug is safe only inside the connect window, measured every time: Connect judges the readings.\n"
+                 "Methods, Pairs and Turns work out every way; Proof and Gauge tell whether it does what it should.\n"
+                 "Live ends shows which bare contacts can short; leads, plugs and fuses are at the right.",
+                 [](const drawing::Subject& s, drawing::Size size) { return drawing::basins(s, Second(2400), size); }},
+      StationRow{Station::Charging, 7, &made<ChargingStation>, "Which charger may go to which pack, and for how long?",
+                 "Every charger stands against every pack: right, partial, too much or never, with the reason.\n"
+                 "Right is the pack's full voltage, within +0.02 and −0.10 V per cell; no BMS should ever end a charge.\n"
+                 "Click a pair, or arrow and Enter, to put a charger to a pack or to take it off.\n"
+                 "Below: how the charge goes over the hours, from the charge of now.\n"
+                 "Charge attended, away from the way out, never below 0 °C.",
+                 [](const drawing::Subject& s, drawing::Size size) { return drawing::chargerMatrix(s, size); }},
+      StationRow{Station::Range, 8, &made<RangeStation>, "How far will it go, honestly, and what gets you home?",
+                 "Distance and climb give Wh per km; what the packs deliver down to 15 % gives km.\n"
+                 "The answer is a band of ± 15 % until rides are logged.\n"
+                 "The dashed line is the route: it should lie inside the cautious end.\n"
+                 "Each pack alone is shown too: what gets you home if the other one quits.\n"
+                 "Cold, age and hills move it more than any label: enter them at the right.",
+                 [](const drawing::Subject& s, drawing::Size size) { return drawing::rangeBand(s, size); }}};
   return rows;
 }
 

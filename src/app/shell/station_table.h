@@ -12,7 +12,9 @@ struct StationRow {
   Station station;
   int digit;  ///< Ctrl+digit; 0 is the tenth
   StationView* (*make)(Kit kit, QWidget* parent);
-  const char* help;  ///< F1 on this station
+  const char* answers;                                                            ///< the question it answers, in one line
+  const char* help;                                                               ///< F1 on this station, five lines
+  drawing::Drawing (*picture)(const drawing::Subject& demo, drawing::Size size);  ///< beside them
 };
 
 /// In working order.

@@ -75,6 +75,33 @@ void EntryPanel::build() {
     }
     groups_.push_back(std::move(group));
   }
+  putFirst();
+}
+
+void EntryPanel::putFirst() {
+  const auto holds = [&](const Group& g) {
+    return std::any_of(g.entries.begin(), g.entries.end(), [&](const Entry* e) { return e->pointer() == first_; });
+  };
+  const auto at = std::find_if(groups_.begin(), groups_.end(), holds);
+  if (at == groups_.end()) return;
+  std::rotate(groups_.begin(), at, at + 1);
+  int row = 0;
+  rows_->removeWidget(groups_.front().head);
+  rows_->insertWidget(row++, groups_.front().head);
+  for (Entry* e : groups_.front().entries) {
+    rows_->removeWidget(e);
+    rows_->insertWidget(row++, e);
+  }
+}
+
+void EntryPanel::bringFirst(const QString& pointer) {
+  first_ = pointer;
+  putFirst();
+  if (groups_.empty()) return;
+  folded_.erase(groups_.front().title);
+  arrange();
+  inner_->layout()->activate();
+  ensureVisible(0, 0);
 }
 
 /// Fields of the way are marked, those of its next step most.

@@ -32,6 +32,8 @@ class EntryPanel : public QScrollArea {
   void show(const std::vector<EntrySection>& sections);
   /// Puts the keyboard into the row of a field; false if it is not here.
   bool focusField(const QString& pointer);
+  /// The group of a field moves to the top, unfolded; a field that is not here changes nothing.
+  void bringFirst(const QString& pointer);
 
  protected:
   void resizeEvent(QResizeEvent*) override;
@@ -47,6 +49,7 @@ class EntryPanel : public QScrollArea {
   void build();
   void markAsked();
   void arrange();
+  void putFirst();
 
   Kit kit_;
   QWidget* inner_;
@@ -56,6 +59,7 @@ class EntryPanel : public QScrollArea {
   std::vector<Group> groups_;
   std::vector<Entry*> entries_;
   std::set<QString> folded_;  ///< titles
+  QString first_;             ///< pointer whose group stands at the top
   int shown_ = 0;             ///< how often, to notice that an edit on the way out showed the panel anew
 };
 

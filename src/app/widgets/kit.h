@@ -9,6 +9,8 @@
 
 namespace usherwright::app {
 
+enum class Keyboard : std::uint8_t { Follows, Stays };
+
 /// Requests from widgets to the shell. A station never knows the shell.
 class Desk : public QObject {
   Q_OBJECT
@@ -21,6 +23,8 @@ class Desk : public QObject {
   void workingRequested(const QString& id);
   /// Go to the field with this JSON pointer, at its station.
   void fieldRequested(const QString& pointer);
+  /// A part of a drawing was chosen: its entries come first beside the drawing. The field takes the keyboard, or it stays.
+  void partRequested(const QString& pointer, usherwright::app::Keyboard keyboard);
   /// Offer the sources of a value beside a widget.
   void provenanceRequested(const QString& pointer);
   /// Turn to a page of a station.

@@ -108,6 +108,28 @@ std::vector<MethodFigures> compareMethods(const Plan& plan, const Catalogue& cat
   return out;
 }
 
+namespace {
+
+constexpr int places = 60;
+
+std::vector<std::vector<double>> sharesAlong(const DischargeRun& run) {
+  std::vector<std::vector<double>> out;
+  for (int i = 0; i < places && run.end > Second(0); ++i) {
+    const Row row = run.at(run.end * ((i + 0.5) / places));
+    double sum = 0;
+    std::vector<double> share;
+    for (Ampere a : row.current) {
+      share.push_back(std::max(0.0, a.value()));
+      sum += share.back();
+    }
+    for (double& s : share) s = sum > 0 ? s / sum : 0;
+    out.push_back(std::move(share));
+  }
+  return out;
+}
+
+}  // namespace
+
 std::vector<PolicyFigures> comparePolicies(const Plan& plan, const Catalogue& catalogue, const std::function<bool()>& goOn) {
   std::vector<PolicyFigures> out;
   for (Policy p : {Policy::Together, Policy::SmallFirst, Policy::StockFirst, Policy::Manual}) {
@@ -130,6 +152,7 @@ std::vector<PolicyFigures> comparePolicies(const Plan& plan, const Catalogue& ca
           f.atTurnRound.push_back(half.soc[k]);
           deepest = std::max(deepest, (run.input().sources[k].start - run.sources[k].end).value());
         }
+        f.shares = sharesAlong(run);
         f.lifeFactor = deepest > 0.01 ? std::sqrt(1 / deepest) : 1.0;
       }
     }

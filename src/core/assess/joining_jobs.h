@@ -31,9 +31,10 @@ struct PolicyFigures {
   bool applies = false;
   Second end;
   Kilometre range;
-  std::vector<double> peakRate;            ///< C, largest of each pack
-  std::vector<StateOfCharge> atTurnRound;  ///< of each pack when half of the ride is done
-  double lifeFactor = 1.0;                 ///< (1/DoD)^0.5 of the hardest worked pack
+  std::vector<double> peakRate;             ///< C, largest of each pack
+  std::vector<StateOfCharge> atTurnRound;   ///< of each pack when half of the ride is done
+  std::vector<std::vector<double>> shares;  ///< at places evenly along the ride: the share of each pack of the amperes
+  double lifeFactor = 1.0;                  ///< (1/DoD)^0.5 of the hardest worked pack
 };
 std::vector<PolicyFigures> comparePolicies(const Plan& plan, const Catalogue& catalogue, const std::function<bool()>& goOn);
 

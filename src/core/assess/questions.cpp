@@ -72,47 +72,103 @@ std::string questionText(const std::vector<Question>& questions) {
   return out;
 }
 
+namespace {
+
+template <class Q>
+std::optional<double> number(const Known<Q>& q) {
+  return q ? std::optional<double>(q->value()) : std::nullopt;
+}
+
+/// The sheet of one board, line by line.
+class BoardSheet {
+ public:
+  BoardSheet(const Plan& plan, const Assessment& assessment, std::size_t pack)
+      : b_(plan.packs[pack].bms),
+        f_(assessment.figures.packs[pack]),
+        facts_(f_.model.facts),
+        at_(fmt::format("/packs/{}/bms/", pack)),
+        peak_(assessment.figures.demand.peak) {}
+
+  std::vector<BoardSetting> lines() {
+    word("groups in series", std::to_string(f_.model.series), b_.series ? std::to_string(*b_.series) : "",
+         b_.series && *b_.series != f_.model.series, "series");
+    word("chemistry", std::string(facts_.name), b_.chemistry ? std::string(factsOf(*b_.chemistry).name) : "",
+         b_.chemistry && !isSameChargeClass(*b_.chemistry, f_.model.chemistry), "chemistry");
+    volts();
+    currents();
+    temperatures();
+    word("every group sensed", "yes", b_.sensesAllGroups ? (*b_.sensesAllGroups ? "yes" : "no: cells without protection") : "",
+         b_.sensesAllGroups && !*b_.sensesAllGroups, "senses_all_groups");
+    return std::move(out_);
+  }
+
+ private:
+  void word(std::string name, std::string recommended, std::string found, bool differs, const std::string& key) {
+    if (found.empty()) found = "not known yet";
+    out_.push_back({std::move(name), std::move(recommended), std::move(found), differs, at_ + key, std::nullopt});
+  }
+  void figure(std::string name, std::string recommended, const std::string& unit, bool differs, const std::string& key,
+              SettingScale scale) {
+    word(std::move(name), std::move(recommended), scale.value ? n(*scale.value) + unit : "", differs, key);
+    if (scale.value) {
+      scale.low = std::min(scale.low, *scale.value);
+      scale.high = std::max(scale.high, *scale.value);
+    }
+    out_.back().scale = scale;
+  }
+
+  void volts() {
+    const double from = facts_.absoluteMinimum.value() - 0.3, to = facts_.charge.value() + 0.25;
+    const Volt least = facts_.charge + Volt(0.02), most = facts_.charge + Volt(0.05);
+    figure("group high cut", fmt::format("{} to {} V", n(least.value()), n(most.value())), " V",
+           b_.cellFull && (*b_.cellFull > most + Volt(0.001) || *b_.cellFull < facts_.charge), "cell_full_V",
+           {from, to, least.value(), most.value(), number(b_.cellFull)});
+    figure("group low cut", fmt::format("at least {} V", n(facts_.minimumUnderLoad.value())), " V",
+           b_.cellCutoff && *b_.cellCutoff < facts_.absoluteMinimum, "cell_cutoff_V",
+           {from, to, facts_.minimumUnderLoad.value(), std::nullopt, number(b_.cellCutoff)});
+  }
+
+  void currents() {
+    const Known<Ampere> most = f_.model.continuous, charge = f_.model.cellCharge;
+    const double reach = std::max({peak_.value_or(Ampere(10)).value(), most.value_or(Ampere(0)).value()}) * 1.3;
+    figure("discharge trip",
+           peak_
+               ? fmt::format("above {} A{}", n(peak_->value()), most ? fmt::format(", not above {} A of the cells", n(most->value())) : "")
+               : "peak of the bike",
+           " A", b_.continuous && ((peak_ && *b_.continuous < *peak_) || (most && *b_.continuous > *most * 1.5)), "continuous_A",
+           {0, reach, number(peak_), number(most), number(b_.continuous)});
+    figure("charge limit", charge ? fmt::format("at most {} A", n(charge->value())) : "by the cells' data sheet", " A",
+           b_.charge && charge && *b_.charge > *charge, "charge_A",
+           {0, charge.value_or(Ampere(5)).value() * 1.5, std::nullopt, number(charge), number(b_.charge)});
+    figure("balance current", "30 to 200 mA, near full only", " mA", b_.balance && b_.balance->value() < 20, "balance_mA",
+           {0, 250, 30, 200, number(b_.balance)});
+  }
+
+  void temperatures() {
+    const double from = -30, to = 80;
+    figure("charging from", fmt::format("{} °C or more", n(facts_.chargeFrom.value())), " °C",
+           b_.chargeFrom && *b_.chargeFrom < facts_.chargeFrom, "charge_from_C",
+           {from, to, facts_.chargeFrom.value(), std::nullopt, number(b_.chargeFrom)});
+    figure("charging up to", fmt::format("{} °C or less", n(facts_.chargeTo.value())), " °C", b_.chargeTo && *b_.chargeTo > facts_.chargeTo,
+           "charge_to_C", {from, to, std::nullopt, facts_.chargeTo.value(), number(b_.chargeTo)});
+    figure("discharging up to", fmt::format("{} °C or less", n(facts_.dischargeTo.value())), " °C",
+           b_.dischargeTo && *b_.dischargeTo > facts_.dischargeTo, "discharge_to_C",
+           {from, to, std::nullopt, facts_.dischargeTo.value(), number(b_.dischargeTo)});
+  }
+
+  const Bms& b_;
+  const PackFigures& f_;
+  const ChemistryFacts& facts_;
+  std::string at_;
+  Known<Ampere> peak_;
+  std::vector<BoardSetting> out_;
+};
+
+}  // namespace
+
 std::vector<BoardSetting> boardSettings(const Plan& plan, const Assessment& assessment, std::size_t pack) {
-  std::vector<BoardSetting> out;
-  if (pack >= plan.packs.size()) return out;
-  const Pack& p = plan.packs[pack];
-  const PackFigures& f = assessment.figures.packs[pack];
-  const ChemistryFacts& facts = f.model.facts;
-  const Bms& b = p.bms;
-  const std::string at = fmt::format("/packs/{}/bms/", pack);
-  const auto line = [&](std::string name, std::string recommended, std::string found, bool differs, const std::string& key) {
-    out.push_back({std::move(name), std::move(recommended), std::move(found), differs, key.empty() ? std::string() : at + key});
-  };
-  const std::string unknown = "not known yet";
-  line("groups in series", std::to_string(f.model.series), b.series ? std::to_string(*b.series) : unknown,
-       b.series && *b.series != f.model.series, "series");
-  line("chemistry", std::string(facts.name), b.chemistry ? std::string(factsOf(*b.chemistry).name) : unknown,
-       b.chemistry && !isSameChargeClass(*b.chemistry, f.model.chemistry), "chemistry");
-  const Volt high = facts.charge + Volt(0.05);
-  line("group high cut", fmt::format("{} to {}", volts(facts.charge + Volt(0.02)), volts(high)), b.cellFull ? volts(*b.cellFull) : unknown,
-       b.cellFull && (*b.cellFull > high + Volt(0.001) || *b.cellFull < facts.charge), "cell_full_V");
-  line("group low cut", "at least " + volts(facts.minimumUnderLoad), b.cellCutoff ? volts(*b.cellCutoff) : unknown,
-       b.cellCutoff && *b.cellCutoff < facts.absoluteMinimum, "cell_cutoff_V");
-  const auto peak = assessment.figures.demand.peak;
-  Known<Ampere> most = f.model.continuous;
-  line("discharge trip",
-       peak ? fmt::format("above {} A{}", n(peak->value()), most ? fmt::format(", not above {} A of the cells", n(most->value())) : "")
-            : "peak of the bike",
-       b.continuous ? n(b.continuous->value()) + " A" : unknown,
-       b.continuous && ((peak && *b.continuous < *peak) || (most && *b.continuous > *most * 1.5)), "continuous_A");
-  line("charge limit", f.model.cellCharge ? fmt::format("at most {} A", n(f.model.cellCharge->value())) : "by the cells' data sheet",
-       b.charge ? n(b.charge->value()) + " A" : unknown, b.charge && f.model.cellCharge && *b.charge > *f.model.cellCharge, "charge_A");
-  line("balance current", "30 to 200 mA, near full only", b.balance ? n(b.balance->value()) + " mA" : unknown,
-       b.balance && b.balance->value() < 20, "balance_mA");
-  line("charging from", fmt::format("{} °C or more", n(facts.chargeFrom.value())),
-       b.chargeFrom ? n(b.chargeFrom->value()) + " °C" : unknown, b.chargeFrom && *b.chargeFrom < facts.chargeFrom, "charge_from_C");
-  line("charging up to", fmt::format("{} °C or less", n(facts.chargeTo.value())), b.chargeTo ? n(b.chargeTo->value()) + " °C" : unknown,
-       b.chargeTo && *b.chargeTo > facts.chargeTo, "charge_to_C");
-  line("discharging up to", fmt::format("{} °C or less", n(facts.dischargeTo.value())),
-       b.dischargeTo ? n(b.dischargeTo->value()) + " °C" : unknown, b.dischargeTo && *b.dischargeTo > facts.dischargeTo, "discharge_to_C");
-  line("every group sensed", "yes", b.sensesAllGroups ? (*b.sensesAllGroups ? "yes" : "no: cells without protection") : unknown,
-       b.sensesAllGroups && !*b.sensesAllGroups, "senses_all_groups");
-  return out;
+  if (pack >= plan.packs.size()) return {};
+  return BoardSheet(plan, assessment, pack).lines();
 }
 
 Passport passportOf(const Plan& plan, const Assessment& assessment, std::size_t pack) {

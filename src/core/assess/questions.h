@@ -1,6 +1,7 @@
 // Questions for the seller or dealer, made from what is not proven; the settings sheet of a BMS; the pack's passport.
 #pragma once
 
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -19,13 +20,19 @@ std::vector<Question> questionsFor(const Plan& plan, const Assessment& assessmen
 /// As one text to send.
 std::string questionText(const std::vector<Question>& questions);
 
+/// A setting on a line from `low` to `high`; where it may lie, and where it lies.
+struct SettingScale {
+  double low = 0, high = 1;
+  std::optional<double> least, most, value;
+};
 /// One line of the settings sheet of a board: what it should be, and what it says.
 struct BoardSetting {
   std::string name;
   std::string recommended;
   std::string found;  ///< "not known yet" if it is not
   bool differs = false;
-  std::string pointer;  ///< "" if it has no field
+  std::string pointer;                ///< "" if it has no field
+  std::optional<SettingScale> scale;  ///< of a figure; empty for a word
 };
 std::vector<BoardSetting> boardSettings(const Plan& plan, const Assessment& assessment, std::size_t pack);
 

@@ -8,6 +8,12 @@
 #include "core/quantity/units.h"
 
 namespace usherwright::drawing {
+namespace {
+
+constexpr double worn = 0.8;  // of the rated Ah: where a pack usually counts as used up
+
+}  // namespace
+
 Drawing packSearch(const SearchView& view, Size size) {
   Drawing d{size.width, size.height, {}, {}};
   Pen pen(d);
@@ -125,32 +131,66 @@ Drawing layoutRuler(const SeriesVerdict& verdict, const SeriesReading& readings,
   return d;
 }
 
-Drawing capacityBars(const std::vector<CapacityTest>& tests, AmpereHour rated, Chemistry chemistry, Size size) {
+namespace {
+
+enum class Words : std::uint8_t { Above, Below };
+
+/// A level of the capacity chart with its words at the right end.
+void capacityLine(Pen& pen, const Plot& plot, double ah, const std::string& words, Ink ink, Words where) {
+  const double y = plot.y(ah);
+  pen.line({{plot.topLeft.x, y}, {plot.bottomRight.x, y}}, ink, 1.5, Pattern::Dashed);
+  pen.text({plot.bottomRight.x - 6, where == Words::Above ? y - 5 : y + 15}, words, Face::Small, ink, Anchor::End);
+}
+
+/// Worn, and one string less: the words of the upper line stand above it, those of the lower one below.
+void lowLines(Pen& pen, const Plot& plot, const PackModel& pack) {
+  const double rated = pack.rated.value(), used = rated * worn;
+  if (pack.parallel < 2) return capacityLine(pen, plot, used, "80 %: worn", Ink::Mind, Words::Below);
+  const double left = rated * (pack.parallel - 1) / pack.parallel;
+  const std::string gone = fmt::format("one of {} strings gone: {} Ah", pack.parallel, formatNumber(left));
+  if (std::abs(plot.y(left) - plot.y(used)) < 4) return capacityLine(pen, plot, used, "80 %: worn, or " + gone, Ink::Mind, Words::Below);
+  const bool hasRoom = plot.y(std::max(left, used)) - plot.y(rated) > 20;
+  const Words upper = hasRoom ? Words::Above : Words::Below;
+  if (left > used && !hasRoom) return capacityLine(pen, plot, used, "80 %: worn", Ink::Mind, Words::Below);
+  capacityLine(pen, plot, used, "80 %: worn", Ink::Mind, left < used ? upper : Words::Below);
+  if (left > used || hasRoom || plot.y(left) - plot.y(used) > 20)
+    capacityLine(pen, plot, left, gone, Ink::Stop, left < used ? Words::Below : upper);
+}
+
+}  // namespace
+
+Drawing capacityBars(const std::vector<CapacityTest>& tests, const PackModel& pack, Size size) {
   Drawing d{size.width, size.height, {}, {}};
-  if (tests.empty()) return d;
   Pen pen(d);
+  const double rated = pack.rated.value();
   const std::size_t first = tests.size() > 24 ? tests.size() - 24 : 0;
-  double most = rated.value();
+  double most = rated;
   for (const CapacityTest& t : tests) most = std::max(most, t.putBack.value_or(AmpereHour(0)).value());
-  const Plot plot{{48, 10}, {size.width - 12, size.height - 26}, 0, 1, 0, most * 1.12};
+  const double words = std::min(230.0, size.width * 0.36);
+  const Plot plot{{48, 10}, {size.width - 12, size.height - 26}, 0, 1, 0, most * 1.2};
   plot.frame(pen);
   plot.yGrid(pen, 4);
-  const double w = std::min(90.0, (plot.bottomRight.x - plot.topLeft.x) / static_cast<double>(tests.size() - first));
+  const double w =
+      std::min(90.0, (plot.bottomRight.x - plot.topLeft.x - words) / static_cast<double>(std::max<std::size_t>(1, tests.size() - first)));
+  capacityLine(pen, plot, rated, "rated " + formatNumber(rated) + " Ah", Ink::Copper, Words::Above);
+  lowLines(pen, plot, pack);
   for (std::size_t i = first; i < tests.size(); ++i) {
-    const auto v = judgeCapacity({{tests[i]}, 1, rated, chemistry, std::nullopt});
+    const auto v = judgeCapacity({{tests[i]}, 1, pack.rated, pack.chemistry, std::nullopt});
     if (!v) continue;
     const double x = plot.topLeft.x + w * static_cast<double>(i - first);
     Shape& bar = pen.rectangle({x + w * 0.2, plot.y(v->measured.value())}, {x + w * 0.8, plot.bottomRight.y}, Ink::Water, Ink::Deep);
     bar.part = fmt::format("test/{}", i);
     bar.tip = fmt::format("{}: {} Ah, {} % of rated", tests[i].when, formatNumber(v->measured.value()), formatNumber(100 * v->health));
-    pen.text({x + w / 2, plot.y(v->measured.value()) + 16}, formatNumber(v->measured.value()), Face::SmallFigure, Ink::OnDeep,
-             Anchor::Middle);
+    if (w >= 34)
+      pen.text({x + w / 2, plot.bottomRight.y - 8}, formatNumber(v->measured.value()), Face::SmallFigure, Ink::OnDeep, Anchor::Middle);
     if (w >= 76) pen.text({x + w / 2, plot.bottomRight.y + 16}, tests[i].when, Face::SmallFigure, Ink::Soft, Anchor::Middle);
     d.description += bar.tip + ". ";
   }
-  pen.line({{plot.topLeft.x, plot.y(rated.value())}, {plot.bottomRight.x, plot.y(rated.value())}}, Ink::Copper, 1.5, Pattern::Dashed);
-  pen.text({plot.bottomRight.x - 6, plot.y(rated.value()) - 5}, "rated " + formatNumber(rated.value()) + " Ah", Face::Small, Ink::Copper,
-           Anchor::End);
+  if (tests.empty()) {
+    const Point at{plot.topLeft.x + 12, plot.bottomRight.y - 14};
+    pen.text(at, "a capacity test puts a bar here: worn slowly, or a string lost at once", Face::Small, Ink::Soft);
+    d.description = "No capacity test yet.";
+  }
   return d;
 }
 

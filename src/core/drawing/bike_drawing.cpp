@@ -53,11 +53,14 @@ class SideView {
 
   void bicycle() {
     pen_.line({{0, ground_}, {d_.width, ground_}}, Ink::BankLine, 1.5);
+    for (const FramePoint& axle : frame_.farAxles)
+      pen_.circle(map(axle), axle.y * scale_, Ink::None, Ink::BankLine).width = std::max(2.0, 22 * scale_);
     for (const FramePoint& axle : frame_.axles) {
       pen_.circle(map(axle), axle.y * scale_, Ink::None, Ink::Soft).width = std::max(3.0, 34 * scale_);
       pen_.circle(map(axle), 16 * scale_ + 2, Ink::Soft);
     }
     for (const Tube& t : frame_.tubes) pen_.line({map(t.a), map(t.b)}, Ink::BankLine, std::max(3.0, t.width * scale_));
+    if (frame_.fold) hinge(map(*frame_.fold));
     const Tube& post = frame_.tubes[2];
     const Point saddle = map(post.b);
     pen_.line({{saddle.x - 120 * scale_, saddle.y - 4}, {saddle.x + 110 * scale_, saddle.y}}, Ink::Soft, 6);
@@ -65,6 +68,15 @@ class SideView {
     pen_.line({{bar.x - 90 * scale_, bar.y + 6}, bar, {bar.x + 40 * scale_, bar.y + 2}}, Ink::Soft, 5);
     const Point crank = map(frame_.tubes[0].b);
     pen_.circle(crank, 80 * scale_, Ink::None, Ink::Soft).width = 2;
+  }
+
+  void hinge(Point at) {
+    for (double dy : {-9.0, 9.0}) {
+      Shape& pin = pen_.circle({at.x, at.y + dy}, 4, Ink::Card, Ink::Ink);
+      pin.part = "fold";
+      pin.tip = "the fold: leads that pass it need slack for the folded frame, and no box may bridge it";
+    }
+    pen_.line({{at.x, at.y - 16}, {at.x, at.y + 16}}, Ink::Ink, 1.5, Pattern::Dashed);
   }
 
   std::vector<Point> boxOf(const MountPlace& p) const {

@@ -7,6 +7,7 @@
 #include "core/assess/questions.h"
 #include "core/assess/search.h"
 #include "core/assess/sensitivity.h"
+#include "core/assess/standing.h"
 #include "core/drawing/display_list.h"
 #include "core/pack/bench_tests.h"
 
@@ -77,10 +78,20 @@ struct SearchView {
 Drawing packSearch(const SearchView& view, Size size);
 /// Which layout is it: each candidate's rest volts from empty to full on one scale, its charger, and the readings as lines.
 Drawing layoutRuler(const SeriesVerdict& verdict, const SeriesReading& readings, Size size);
-/// Ah of each capacity test against the rated ones. Parts "test/<i>".
-Drawing capacityBars(const std::vector<CapacityTest>& tests, AmpereHour rated, Chemistry chemistry, Size size);
+/// Ah of each capacity test against the rated ones, 80 % of them, and what would be left with one string less. Without a
+/// test the lines say what one would tell. Parts "test/<i>".
+Drawing capacityBars(const std::vector<CapacityTest>& tests, const PackModel& pack, Size size);
 /// Volts of every group against their median. Parts "group/<i>".
 Drawing groupBars(const GroupCheck& check, const std::vector<Volt>& groups, Size size);
+/// The groups side by side: how full each is, what the next charge adds until the first one is full, who is furthest
+/// behind. Without readings all as the pack's charge is entered, hatched. Parts "rack/<i>".
+Drawing groupRack(const PackModel& pack, const std::vector<Volt>& groups, Size size);
+/// Every setting of a board on its line. Parts "setting/<i>".
+Drawing boardStrips(const std::vector<BoardSetting>& settings, Size size);
+/// A square for every figure: where it comes from. Parts "field/<pointer>".
+Drawing standingSquares(const std::vector<StandingPart>& parts, Size size);
+/// Pixels that its squares need.
+double standingHeight(const std::vector<StandingPart>& parts, double width);
 /// The ranked values, from number `first` on, as many as fit. `names` are what they are called. Parts "lever/<pointer>".
 Drawing leverBars(const std::vector<Lever>& levers, const std::vector<std::string>& names, std::size_t first, Size size);
 /// The pack's own label.

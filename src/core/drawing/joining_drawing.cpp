@@ -117,7 +117,10 @@ Drawing rideChart(const Subject& subject, Size size) {
   const DischargeRun& run = *f.ride;
   const Plot top = currentPlot(f, size);
   const Plot bottom = gaugePlot(f, size);
-  const std::string title = f.packs.size() > 2 ? "Amperes" : "Amperes from each pack";
+  const double legend = 76 * static_cast<double>(f.packs.size());
+  const std::string title = f.packs.size() <= 2                               ? "Amperes from each pack"
+                            : top.bottomRight.x - top.topLeft.x - legend > 70 ? "Amperes"
+                                                                              : "A";
   pen.text({top.topLeft.x, 14}, title, Face::Label, Ink::Ink);
   top.frame(pen);
   top.yGrid(pen, 4);

@@ -121,43 +121,6 @@ Drawing methodTable(const std::vector<MethodFigures>& methods, const std::vector
   return d;
 }
 
-Drawing meetingGauge(const MeetingFigures& m, Size size) {
-  Drawing d = begin(size);
-  Pen pen(d);
-  if (m.verdict == Meeting::Unlike || m.verdict == Meeting::NoLimit) {
-    pen.text({8, 30},
-             m.verdict == Meeting::Unlike ? "Unlike packs: never by a plain plug."
-                                          : "No limit of the lower pack is known: read its BMS or fuse.",
-             Face::Label, m.verdict == Meeting::Unlike ? Ink::Stop : Ink::Copper);
-    d.description = std::string(meetingWord(m.verdict));
-    return d;
-  }
-  const double left = 12, right = size.width - 12, y = size.height * 0.42, height = 26;
-  const double span = std::max({m.window.value() * 1.6, (m.gap + m.doubt).value() * 1.2, 0.2});
-  const auto x = [&](double v) { return left + (right - left) * std::clamp(v / span, 0.0, 1.0); };
-  pen.rectangle({left, y}, {right, y + height}, Ink::Card, Ink::BankLine, 2);
-  pen.rectangle({left, y}, {x(m.window.value()), y + height}, Ink::Shoal, Ink::Deep);
-  pen.rectangle({x(m.window.value()), y}, {right, y + height}, Ink::Bank, Ink::None).pattern = Pattern::Hatched;
-  pen.text({left, y - 8}, "safe up to " + number(m.window.value(), 3) + " V apart", Face::Small, Ink::Deep);
-  pen.text({right, y - 8}, "too much flows", Face::Small, Ink::Stop, Anchor::End);
-  for (double v : roundTicks(0, span, 6)) {
-    pen.line({{x(v), y + height}, {x(v), y + height + 5}}, Ink::Soft);
-    pen.text({x(v), y + height + 19}, number(v), Face::SmallFigure, Ink::Soft, x(v) > right - 20 ? Anchor::End : Anchor::Middle);
-  }
-  const Ink ink = m.verdict == Meeting::Safe ? Ink::Deep : m.verdict == Meeting::Stop ? Ink::Stop : Ink::Mind;
-  const double at = x(m.gap.value());
-  pen.line({{x((m.gap - m.doubt).value()), y + height / 2}, {x((m.gap + m.doubt).value()), y + height / 2}}, ink, 5);
-  pen.line({{at, y - 4}, {at, y + height + 4}}, ink, 3);
-  pen.polygon({{at, y - 3}, {at - 7, y - 15}, {at + 7, y - 15}}, ink);
-  const std::string words = number(m.gap.value(), 3) + " V apart, ± " + number(m.doubt.value()) + " V";
-  const double width = textWidth(words, Face::Label);
-  pen.text({std::clamp(at - width / 2, left, right - width), y - 26}, words, Face::Label, ink);
-  pen.text({left, y + height + 38}, "volts between the two plugs", Face::Small, Ink::Soft);
-  d.description = fmt::format("{}: {} V apart, plus or minus {} V; window {} V.", meetingWord(m.verdict), number(m.gap.value(), 3),
-                              number(m.doubt.value()), number(m.window.value()));
-  return d;
-}
-
 Drawing subsetBars(const SubsetStudy& study, Size size) {
   Drawing d = begin(size);
   Pen pen(d);
@@ -197,6 +160,38 @@ Drawing subsetBars(const SubsetStudy& study, Size size) {
   return d;
 }
 
+namespace {
+
+/// Neighbours differ by their lightness.
+Ink packFill(std::size_t pack) {
+  constexpr Ink fills[] = {Ink::Deep, Ink::Shoal, Ink::Water, Ink::Bank};
+  return fills[pack % 4];
+}
+
+/// The ride from left to right; at each place the packs stacked by what they give.
+void track(Pen& pen, Point a, Point b, const std::vector<std::vector<double>>& shares) {
+  if (shares.size() < 2) return;
+  const double step = (b.x - a.x) / static_cast<double>(shares.size());
+  std::vector<double> below(shares.size(), 0);
+  for (std::size_t k = 0; k < shares.front().size(); ++k) {
+    std::vector<Point> up, down;
+    for (std::size_t i = 0; i < shares.size(); ++i) {
+      const double from = b.y - (b.y - a.y) * below[i];
+      below[i] += shares[i][k];
+      const double to = b.y - (b.y - a.y) * std::min(1.0, below[i]);
+      for (const double x : {a.x + step * static_cast<double>(i), a.x + step * static_cast<double>(i + 1)}) {
+        up.push_back({x, to});
+        down.push_back({x, from});
+      }
+    }
+    up.insert(up.end(), down.rbegin(), down.rend());
+    pen.polygon(std::move(up), packFill(k));
+  }
+  pen.rectangle(a, b, Ink::None, Ink::Deep, 2);
+}
+
+}  // namespace
+
 Drawing policyTable(const std::vector<PolicyFigures>& policies, const std::vector<std::string>& names,
                     const std::vector<std::string>& packs, Policy chosen, Size size) {
   Drawing d = begin(size);
@@ -204,9 +199,9 @@ Drawing policyTable(const std::vector<PolicyFigures>& policies, const std::vecto
   if (policies.empty()) return d;
   double most = 1;
   for (const PolicyFigures& p : policies) most = std::max(most, p.range.value());
-  const double top = 24, row = std::clamp((size.height - top) / static_cast<double>(policies.size()), 24.0, 44.0);
-  const double c1 = size.width * 0.16, c2 = size.width * 0.36, c3 = size.width * 0.62, c4 = size.width * 0.91;
-  pen.text({c1, 16}, "range", Face::Small, Ink::Soft);
+  const double top = 24, foot = 22, row = std::clamp((size.height - top - foot) / static_cast<double>(policies.size()), 24.0, 58.0);
+  const double c1 = size.width * 0.15, c2 = size.width * 0.47, c3 = size.width * 0.74, c4 = size.width * 0.92;
+  pen.text({c1, 16}, "who gives the amperes, and how far", Face::Small, Ink::Soft);
   const bool named = packs.size() < 3 && size.width > 700;  // else by the order of the plan
   pen.text({c2, 16}, named ? "left in each at half way" : "left at half way, by order", Face::Small, Ink::Soft);
   pen.text({c3, 16}, "hardest C-rate", Face::Small, Ink::Soft);
@@ -221,7 +216,9 @@ Drawing policyTable(const std::vector<PolicyFigures>& policies, const std::vecto
       pen.text({c1, base}, "not with this joint", Face::Small, Ink::Soft);
       continue;
     }
-    bar(pen, {c1, base - 12}, c2 - c1 - 8, p.range.value() / most * 0.9, number(p.range.value(), 3) + " km", Ink::Water);
+    const double length = (c2 - c1 - 76) * p.range.value() / most;
+    track(pen, {c1, y + 5}, {c1 + length, y + row - 9}, p.shares);
+    pen.text({c1 + length + 6, base}, number(p.range.value(), 3) + " km", Face::SmallFigure, Ink::Ink);
     std::string left, rate;
     for (std::size_t k = 0; k < p.atTurnRound.size(); ++k) {
       left += fmt::format("{}{}{}", k ? ", " : "", named ? packs[k] + " " : std::string(), percent(p.atTurnRound[k].value()));
@@ -231,7 +228,14 @@ Drawing policyTable(const std::vector<PolicyFigures>& policies, const std::vecto
     pen.text({c3, base}, elided(rate + " C", Face::SmallFigure, c4 - c3 - 8), Face::SmallFigure, Ink::Ink);
     pen.text({c4, base}, fmt::format("× {}", number(p.lifeFactor)), Face::SmallFigure, Ink::Ink);
   }
-  d.description = "Orders of use and how far each gets.";
+  double x = 8;
+  for (std::size_t k = 0; k < packs.size() && x < size.width - 60; ++k) {
+    pen.rectangle({x, size.height - 15}, {x + 16, size.height - 4}, packFill(k), Ink::Deep, 2);
+    const std::string name = elided(packs[k], Face::Small, 180);
+    pen.text({x + 22, size.height - 5}, name, Face::Small, Ink::Ink);
+    x += 40 + textWidth(name, Face::Small);
+  }
+  d.description = "Orders of use, who gives the amperes along the ride, and how far each gets.";
   return d;
 }
 

@@ -23,13 +23,18 @@ Drawing pairTable(const PairTable& table, Size size);
 /// Pixels that its rows need at least.
 double pairTableHeight(const PairTable& table);
 
-/// Two readings on the scale of the connect window, with their doubt.
-Drawing meetingGauge(const MeetingFigures& meeting, Size size);
+struct MeterReading {
+  std::string name;
+  Volt volts;         ///< rested, at the plug
+  bool read = false;  ///< else by its charge
+};
+/// The packs' volts on one scale with the window below the fuller one; then the gap of the two that meet, with its doubt.
+Drawing meetingGauge(const MeetingFigures& meeting, const std::vector<MeterReading>& readings, Size size);
 
 /// How far each subset of the packs gets, and its narrows; the worst is marked. Parts "subset/<i>".
 Drawing subsetBars(const SubsetStudy& study, Size size);
 
-/// Each order of use: how far, what is left at half way, the hardest C-rate.
+/// Each order of use: who gives the amperes along the ride, how far, what is left at half way, the hardest C-rate.
 Drawing policyTable(const std::vector<PolicyFigures>& policies, const std::vector<std::string>& names,
                     const std::vector<std::string>& packs, Policy chosen, Size size);
 

@@ -142,6 +142,35 @@ Drawing packBlock(const Subject& subject, std::size_t pack, Size size) {
   return d;
 }
 
+namespace {
+
+/// What the controller takes; an end that nobody knows stays open.
+void controllerBar(Pen& pen, const Controller& c, Point top, Point bottom) {
+  Shape& bar = pen.rectangle(top, bottom, Ink::Shoal);
+  bar.part = c.inputMaximum || !c.cutoff ? "field//bike/controller/input_max_V" : "field//bike/controller/cutoff_V";
+  bar.tip = fmt::format("controller: takes at most {}, switches off at {}", c.inputMaximum ? volts(*c.inputMaximum) : "?",
+                        c.cutoff ? volts(*c.cutoff) : "?");
+  pen.line({top, {top.x, bottom.y}}, Ink::Deep);
+  pen.line({{bottom.x, top.y}, bottom}, Ink::Deep);
+  const auto end = [&](double y, bool known, double outward) {
+    if (known) return void(pen.line({{top.x, y}, {bottom.x, y}}, Ink::Deep));
+    const double third = (bottom.x - top.x) / 3;
+    pen.polygon({{top.x, y},
+                 {top.x + third, y + outward * 6},
+                 {top.x + 2 * third, y},
+                 {bottom.x, y + outward * 6},
+                 {bottom.x, y - outward * 6},
+                 {top.x, y - outward * 6}},
+                Ink::Paper);
+    pen.line({{top.x, y}, {top.x + third, y + outward * 6}, {top.x + 2 * third, y}, {bottom.x, y + outward * 6}}, Ink::Copper, 1.5,
+             Pattern::Dashed);
+  };
+  end(top.y, c.inputMaximum.has_value(), 1);
+  end(bottom.y, c.cutoff.has_value(), -1);
+}
+
+}  // namespace
+
 Drawing voltageLadder(const Subject& subject, std::size_t pack, Size size) {
   Drawing d{size.width, size.height, {}, {}};
   Pen pen(d);
@@ -164,8 +193,10 @@ Drawing voltageLadder(const Subject& subject, std::size_t pack, Size size) {
   // Pack and controller carry long labels, the charger a short one.
   const double room = size.width - 44;
   const double width = std::clamp(room * 0.09, 14.0, 40.0);
-  const auto x = [&](int i) { return 44 + room * (i == 0 ? 0.0 : i == 1 ? 0.44 : 0.86); };
-  pen.rectangle({x(0), plot.y(m.full.value())}, {x(0) + width, plot.y(m.lowestUnderLoad.value())}, Ink::Water, Ink::Deep);
+  const auto x = [&](int i) { return 44 + room * (i == 0 ? 0.0 : i == 1 ? 0.41 : 0.87); };
+  Shape& own = pen.rectangle({x(0), plot.y(m.full.value())}, {x(0) + width, plot.y(m.lowestUnderLoad.value())}, Ink::Water, Ink::Deep);
+  own.part = fmt::format("field//packs/{}/series", pack);
+  own.tip = fmt::format("{}: {} full, {} empty", m.name, volts(m.full), volts(m.restedEmpty));
   pen.line({{x(0), plot.y(m.nominal.value())}, {x(0) + width, plot.y(m.nominal.value())}}, Ink::Deep, 2);
   labels(pen, plot, x(0) + width, x(1) - x(0) - width,
          {{m.full.value(), number(m.full) + " full", Ink::Ink},
@@ -179,7 +210,7 @@ Drawing voltageLadder(const Subject& subject, std::size_t pack, Size size) {
   std::vector<Mark> marks;
   const double ceiling = c.inputMaximum ? c.inputMaximum->value() : plot.yMax;
   const double ground = c.cutoff ? (cut + tolerance).value() : plot.yMin;
-  pen.rectangle({x(1), plot.y(ceiling)}, {x(1) + width, plot.y(ground)}, Ink::Shoal, Ink::Deep);
+  controllerBar(pen, c, {x(1), plot.y(ceiling)}, {x(1) + width, plot.y(ground)});
   if (c.inputMaximum) {
     marks.push_back({ceiling, number(*c.inputMaximum) + " max", Ink::Ink});
     const Volt spare = *c.inputMaximum - m.full;
@@ -193,11 +224,14 @@ Drawing voltageLadder(const Subject& subject, std::size_t pack, Size size) {
     marks.push_back({cut.value(),
                      fmt::format("{}–{} off", formatNumber((cut - tolerance).value()), formatNumber((cut + tolerance).value())), Ink::Ink});
   }
+  if (!c.inputMaximum) marks.push_back({ceiling, "max ?", Ink::Copper});
+  if (!c.cutoff) marks.push_back({ground, "off at ?", Ink::Copper});
   labels(pen, plot, x(1) + width, x(2) - x(1) - width, marks);
   if (charger) {
     const Volt out = *subject.plan.chargers[charger->charger].output;
     const bool stop = charger->verdict == ChargeVerdict::Stop;
-    pen.rectangle({x(2), plot.y(out.value()) - 3}, {x(2) + width, plot.y(out.value()) + 3}, stop ? Ink::Stop : Ink::Copper);
+    pen.rectangle({x(2), plot.y(out.value()) - 3}, {x(2) + width, plot.y(out.value()) + 3}, stop ? Ink::Stop : Ink::Copper).part =
+        fmt::format("field//chargers/{}/output_V", charger->charger);
     pen.text({x(2) + width / 2, plot.y(out.value()) - 9}, number(out), Face::Small, stop ? Ink::Stop : Ink::Ink, Anchor::Middle);
   } else {
     pen.text({x(2) + width / 2, (plot.topLeft.y + plot.bottomRight.y) / 2}, "none yet", Face::Small, Ink::Soft, Anchor::Middle);

@@ -83,7 +83,8 @@ std::vector<std::string> inLines(const std::string& text, Face face, double room
   std::string left = text;
   while (!left.empty() && out.size() + 1 < most && textWidth(left, face) > room) {
     std::size_t cut = std::string::npos;
-    for (std::size_t at = left.find(' '); at != std::string::npos && textWidth(left.substr(0, at), face) <= room; at = left.find(' ', at + 1))
+    for (std::size_t at = left.find(' '); at != std::string::npos && textWidth(left.substr(0, at), face) <= room;
+         at = left.find(' ', at + 1))
       cut = at;
     if (cut == std::string::npos || cut == 0) break;
     out.push_back(left.substr(0, cut));

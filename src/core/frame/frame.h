@@ -32,6 +32,8 @@ struct MountPlace {
 struct FrameView {
   double wheelbase = 0, wheelRadius = 0;
   std::vector<FramePoint> axles;
+  std::vector<FramePoint> farAxles;  ///< of a wheel beside the near one of a trike, drawn where it peeps out
+  std::optional<FramePoint> fold;    ///< hinge that the leads must not be shorter than: they need slack there
   std::vector<Tube> tubes;
   std::vector<MountPlace> places;
   FramePoint joint;  ///< where leads meet: beside the bottom bracket

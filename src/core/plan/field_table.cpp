@@ -10,7 +10,7 @@ using Words = std::array<std::string_view, N>;
 constexpr Words<6> chemistryWords{"nmc", "lipo", "lmo", "lfp", "lead", "nimh"};
 constexpr Words<2> driveWords{"hub", "mid"};
 constexpr Words<5> tapWords{"controller", "bus", "pack", "some-groups", "before-bms"};
-constexpr Words<4> frameWords{"diamond", "step-through", "cargo", "full-suspension"};
+constexpr Words<7> frameWords{"diamond", "step-through", "cargo", "full-suspension", "trike-two-in-front", "trike-two-behind", "folding"};
 constexpr Words<3> trustWords{"named", "anonymous", "surplus"};
 constexpr Words<12> conditionWords{"sound", "dented",  "swollen", "wet",     "nicked",   "smelling",
                                    "hot",   "flooded", "fallen",  "in-fire", "recalled", "history-unknown"};

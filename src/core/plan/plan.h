@@ -25,7 +25,7 @@ using UnknownKeys = Shared<std::map<std::string, std::string>>;
 
 enum class Drive : std::uint8_t { Hub, Mid };
 enum class Tap : std::uint8_t { Controller, Bus, Pack, SomeGroups, BeforeBms };
-enum class FrameKind : std::uint8_t { Diamond, StepThrough, Cargo, FullSuspension };
+enum class FrameKind : std::uint8_t { Diamond, StepThrough, Cargo, FullSuspension, TrikeFront, TrikeRear, Folding };
 enum class Trust : std::uint8_t { Named, Anonymous, Surplus };
 enum class Condition : std::uint8_t { Sound, Dented, Swollen, Wet, Nicked, Smelling, Hot, Flooded, Fallen, InFire, Recalled, Unknown };
 enum class Assembly : std::uint8_t { Loose, Joined };

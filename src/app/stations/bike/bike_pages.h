@@ -90,14 +90,19 @@ class EvidencePage : public StationPage {
   explicit EvidencePage(Kit kit);
   void refresh() override;
 
+ protected:
+  bool eventFilter(QObject* watched, QEvent* e) override;
+
  private:
+  void fitSquares();
   void showConflicts();
   void showClaims();
   QVBoxLayout* conflicts_;
   QWidget* conflictBox_;
   QLabel *questions_, *claims_, *noConflict_;
   QLineEdit* claim_;
-  QString shown_;
+  DrawingView* squares_;
+  std::vector<StandingPart> standing_;
 };
 
 /// The ranking of what is not proven; worked out beside the window.

@@ -4,6 +4,7 @@
 
 #include "app/present/words.h"
 #include "app/stations/bike/bike_pages.h"
+#include "app/theme/scaling.h"
 #include "app/widgets/clear_scroll.h"
 #include "app/widgets/plain.h"
 #include "core/label/claims.h"
@@ -49,12 +50,18 @@ EvidencePage::EvidencePage(Kit kit) : StationPage(kit) {
   auto* column = new QVBoxLayout(inner);
   column->setContentsMargins(0, 0, 6, 0);
   column->setSpacing(8);
-  column->addWidget(stationHeading(QStringLiteral("Two values for one thing"), QStringLiteral("they stay side by side until you choose")));
   conflictBox_ = new QWidget;
   conflicts_ = new QVBoxLayout(conflictBox_);
-  conflicts_->setContentsMargins(0, 0, 0, 0);
+  conflicts_->setContentsMargins(0, 0, 0, 6);
   conflicts_->setSpacing(6);
   column->addWidget(conflictBox_);
+  column->addWidget(
+      stationHeading(QStringLiteral("What the plan rests on"), QStringLiteral("a square for every figure; it goes to its entry")));
+  squares_ = new DrawingView(kit_, QStringLiteral("where the figures come from"));
+  squares_->setGround([this](drawing::Size size) { return drawing::standingSquares(standing_, size); });
+  connect(squares_, &DrawingView::partClicked, this, [this](const QString& part) { Q_EMIT kit_.desk.fieldRequested(part.mid(6)); });
+  squares_->installEventFilter(this);
+  column->addWidget(squares_);
   noConflict_ = new PlainLabel(QStringLiteral("No value of this plan contradicts another one."));
   noConflict_->setProperty("role", "soft");
   column->addWidget(noConflict_);
@@ -86,7 +93,21 @@ EvidencePage::EvidencePage(Kit kit) : StationPage(kit) {
   outer->addWidget(clearScroll(inner));
 }
 
+void EvidencePage::fitSquares() {
+  const auto high = static_cast<int>(drawing::standingHeight(standing_, squares_->area().width));
+  Scaling::setHeights(squares_, kit_.look, high, high);
+}
+
+/// Fewer squares in a line need more lines.
+bool EvidencePage::eventFilter(QObject* watched, QEvent* e) {
+  if (watched == squares_ && e->type() == QEvent::Resize) fitSquares();
+  return StationPage::eventFilter(watched, e);
+}
+
 void EvidencePage::refresh() {
+  standing_ = standingOf(kit_.document.plan(), kit_.document.assessment());
+  fitSquares();
+  squares_->rebuild();
   showConflicts();
   QString words;
   const auto questions = questionsFor(kit_.document.plan(), kit_.document.assessment());
@@ -109,6 +130,9 @@ void EvidencePage::showConflicts() {
     }
     delete item;
   }
+  if (!conflicts.empty())
+    conflicts_->addWidget(
+        stationHeading(QStringLiteral("Two values for one thing"), QStringLiteral("they stay side by side until you choose")));
   for (const Conflict& c : conflicts) {
     auto* row = new QWidget;
     auto* layout = new QHBoxLayout(row);

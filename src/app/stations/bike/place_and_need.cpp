@@ -52,15 +52,17 @@ PlacesPage::PlacesPage(Kit kit) : StationPage(kit) {
 
 void PlacesPage::click(const QString& part) {
   const Plan& plan = kit_.document.plan();
-  if (part == QLatin1String("controller")) Q_EMIT kit_.desk.fieldRequested(QStringLiteral("/bike/controller/current_max_A"));
+  if (part == QLatin1String("controller"))
+    Q_EMIT kit_.desk.partRequested(QStringLiteral("/bike/controller/current_max_A"), Keyboard::Follows);
   for (std::size_t k = 0; k < plan.packs.size(); ++k)
     if (part == QStringLiteral("pack/") + text(plan.packs[k].id)) {
       chosenPack_ = text(plan.packs[k].id);
       refresh();
+      Q_EMIT kit_.desk.partRequested(QStringLiteral("/packs/%1/mount").arg(k), Keyboard::Stays);
     }
   for (std::size_t r = 0; r < plan.wiring.runs.size(); ++r)
     if (part == text(plan.wiring.runs[r].from) + QStringLiteral("/lead"))
-      Q_EMIT kit_.desk.fieldRequested(QStringLiteral("/wiring/runs/%1/length_plus_m").arg(r));
+      Q_EMIT kit_.desk.partRequested(QStringLiteral("/wiring/runs/%1/length_plus_m").arg(r), Keyboard::Follows);
   if (!part.startsWith(QLatin1String("place/")) || plan.packs.empty()) return;
   std::size_t pack = plan.packs.size() - 1;
   for (std::size_t k = 0; k < plan.packs.size(); ++k)

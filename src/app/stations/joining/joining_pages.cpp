@@ -21,9 +21,9 @@ MeetingPage::MeetingPage(Kit kit) : StationPage(kit) {
   verdict_->setObjectName(QStringLiteral("meeting-verdict"));
   column_->addWidget(verdict_);
   gauge_ = new DrawingView(kit_, QStringLiteral("readings against the connect window"));
-  gauge_->setGround([this](drawing::Size size) { return drawing::meetingGauge(meeting_, size); });
-  gauge_->setMinimumHeight(120);
-  gauge_->setMaximumHeight(170);
+  gauge_->setGround([this](drawing::Size size) { return drawing::meetingGauge(meeting_, readings_, size); });
+  gauge_->setMinimumHeight(220);
+  gauge_->setMaximumHeight(320);
   column_->addWidget(gauge_, 1);
   words_ = wrapped();
   column_->addWidget(words_);
@@ -105,6 +105,11 @@ void MeetingPage::refresh() {
   const Plan& plan = kit_.document.plan();
   const Figures& f = kit_.document.assessment().figures;
   meeting_ = meetingOf(plan, f);
+  readings_.clear();
+  for (const PackFigures& p : f.packs) readings_.push_back({p.model.name, p.model.restVoltage(), false});
+  for (std::size_t k = 0; k < plan.packs.size() && k < readings_.size(); ++k)
+    for (const Reading& r : plan.packs[k].readings)
+      if (r.pack) readings_[k] = {readings_[k].name, *r.pack, true};
   const MeetingFigures& m = meeting_;
   for (std::size_t k = 0; k < volts_.size() && k < plan.packs.size(); ++k)
     for (const Reading& r : plan.packs[k].readings) {

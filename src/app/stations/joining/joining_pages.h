@@ -29,6 +29,7 @@ class MeetingPage : public StationPage {
   QLabel *verdict_, *words_, *problem_, *paths_;
   DrawingView* gauge_;
   MeetingFigures meeting_;
+  std::vector<drawing::MeterReading> readings_;
 };
 
 /// What the gauge shows against what is left.

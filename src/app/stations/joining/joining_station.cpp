@@ -69,6 +69,12 @@ QWidget* JoiningStation::buildFlow() {
   connect(ride_, &DrawingView::partDragged, this, [this](const QString&, QPointF p) { scrubTo(p); });
   connect(ride_, &DrawingView::arrowPressed, this, &JoiningStation::step);
   connect(basins_, &DrawingView::arrowPressed, this, &JoiningStation::step);
+  connect(basins_, &DrawingView::partClicked, this, [this](const QString& part) {
+    const Plan& plan = kit_.document.plan();
+    for (std::size_t k = 0; k < plan.packs.size(); ++k)
+      if (part == QStringLiteral("pack/") + text(plan.packs[k].id))
+        Q_EMIT kit_.desk.partRequested(QStringLiteral("/packs/%1/soc").arg(k), Keyboard::Follows);
+  });
   auto* basinColumn = new QVBoxLayout;
   basinColumn->setSpacing(4);
   basinColumn->addWidget(buildTimeRow());

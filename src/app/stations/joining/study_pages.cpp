@@ -151,8 +151,8 @@ TurnsPage::TurnsPage(Kit kit) : StationPage(kit), policies_(kit, this) {
     for (const PolicyFigures& p : *policies) names.push_back(policyName(p.policy).toStdString());
     return drawing::policyTable(*policies, names, packNames(kit_.document.assessment().figures), kit_.document.plan().joining.policy, size);
   });
-  table_->setMinimumHeight(130);
-  table_->setMaximumHeight(230);
+  table_->setMinimumHeight(196);
+  table_->setMaximumHeight(290);
   column->addWidget(table_, 1);
   column->addWidget(stationHeading(QStringLiteral("The ride of today"), QStringLiteral("with the charges of now, to the floor")));
   plan_ = wrapped();

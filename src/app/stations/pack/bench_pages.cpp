@@ -1,10 +1,9 @@
-// Pages Groups, Health and BMS.
+// Pages Groups and Health.
 #include <QDate>
 
 #include "app/present/words.h"
 #include "app/stations/pack/pack_pages.h"
 #include "app/widgets/plain.h"
-#include "core/assess/questions.h"
 #include "core/plan/edit.h"
 #include "core/plan/evidence.h"
 #include "core/plan/lists.h"
@@ -51,7 +50,15 @@ GroupsPage::GroupsPage(Kit kit, CurrentPack current) : StationPage(kit), current
     return check_ ? drawing::groupBars(*check_, volts_, size) : drawing::Drawing{size.width, size.height, {}, {}};
   });
   bars_->setMinimumHeight(120);
-  column->addWidget(bars_, 1);
+  column->addWidget(bars_, 3);
+  rack_ = new DrawingView(kit_, QStringLiteral("charge of the groups"));
+  rack_->setGround([this](drawing::Size size) {
+    const Figures& f = kit_.document.assessment().figures;
+    if (current_() >= f.packs.size()) return drawing::Drawing{size.width, size.height, {}, {}};
+    return drawing::groupRack(f.packs[current_()].model, volts_, size);
+  });
+  rack_->setMinimumHeight(130);
+  column->addWidget(rack_, 2);
   rank_ = soft();
   rank_->setWordWrap(true);
   column->addWidget(rank_);
@@ -112,7 +119,10 @@ void GroupsPage::read() {
     rank_->setText(QStringLiteral("Furthest from the median: %1.").arg(rank.join(QStringLiteral(", "))));
   }
   keep_->setEnabled(check_.has_value());
+  bars_->setVisible(check_.has_value());
+  rack_->setVisible(!loose);  // cells before joining are no pack yet
   bars_->rebuild();
+  rack_->rebuild();
 }
 
 void GroupsPage::keep() {
@@ -210,7 +220,7 @@ HealthPage::HealthPage(Kit kit, CurrentPack current) : StationPage(kit), current
     const Plan& plan = kit_.document.plan();
     if (current_() >= plan.packs.size()) return drawing::Drawing{size.width, size.height, {}, {}};
     const PackModel& m = kit_.document.assessment().figures.packs[current_()].model;
-    return drawing::capacityBars(plan.packs[current_()].capacityTests, m.rated, m.chemistry, size);
+    return drawing::capacityBars(plan.packs[current_()].capacityTests, m, size);
   });
   bars_->setMinimumHeight(110);
   column->addWidget(bars_, 1);
@@ -294,77 +304,6 @@ void HealthPage::refresh() {
                                 : QStringLiteral("%1: not tested. Currents count × %2, capacity × %3. Before use: %4.")
                                       .arg(text(cell.name), text(formatNumber(d.current)), text(formatNumber(d.capacity)),
                                            text(testsBeforeUse(cell.trust))));
-}
-
-BoardPage::BoardPage(Kit kit, CurrentPack current, SharedShelf shelf)
-    : StationPage(kit), current_(std::move(current)), shelf_(std::move(shelf)) {
-  auto* column = pageColumn(this);
-  column->addWidget(stationHeading(QStringLiteral("BMS settings"), QStringLiteral("what it should say, and what its label or app says")));
-  sheet_ = new QGridLayout;
-  sheet_->setHorizontalSpacing(18);
-  sheet_->setVerticalSpacing(7);
-  sheet_->setColumnStretch(2, 1);
-  column->addLayout(sheet_);
-  column->addSpacing(8);
-  auto* row = new QHBoxLayout;
-  row->addWidget(soft(QStringLiteral("boards of the shelf that fit")));
-  boards_ = new QComboBox;
-  boards_->setAccessibleName(QStringLiteral("boards that fit"));
-  boards_->setMinimumWidth(260);
-  row->addWidget(boards_);
-  fit_ = new QPushButton(QStringLiteral("Fit this one"));
-  connect(fit_, &QPushButton::clicked, this, [this] {
-    const int at = boards_->currentIndex();
-    if (at < 0 || at >= static_cast<int>(fitting_.size())) return;
-    kit_.document.endMerge();
-    kit_.document.commit(withShelfBms(kit_.document.plan(), current_(), shelf_->boards[fitting_[static_cast<std::size_t>(at)]]),
-                         QStringLiteral("fit a BMS"));
-  });
-  row->addWidget(fit_);
-  row->addStretch(1);
-  column->addLayout(row);
-  column->addStretch(1);
-}
-
-void BoardPage::refresh() {
-  const Plan& plan = kit_.document.plan();
-  if (current_() >= plan.packs.size()) return;
-  while (QLayoutItem* item = sheet_->takeAt(0)) {
-    if (QWidget* w = item->widget()) {
-      w->hide();
-      w->deleteLater();
-    }
-    delete item;
-  }
-  int r = 0;
-  for (const BoardSetting& s : boardSettings(plan, kit_.document.assessment(), current_())) {
-    sheet_->addWidget(soft(text(s.name)), r, 0);
-    sheet_->addWidget(new PlainLabel(text(s.recommended)), r, 1);
-    auto* found = new QPushButton(s.differs ? QStringLiteral("differs: %1").arg(text(s.found)) : text(s.found));
-    found->setFlat(true);
-    found->setToolTip(s.differs ? QStringLiteral("Differs: go to the field") : QStringLiteral("Go to the field"));
-    connect(found, &QPushButton::clicked, this, [this, pointer = text(s.pointer)] { Q_EMIT kit_.desk.fieldRequested(pointer); });
-    sheet_->addWidget(found, r++, 2, Qt::AlignLeft);
-  }
-  const Pack& p = plan.packs[current_()];
-  const Makeup made = makeupOf(plan, p);
-  fitting_.clear();
-  QStringList names;
-  const Shelf& shelf = *shelf_;
-  for (std::size_t i = 0; i < shelf.boards.size(); ++i) {
-    if (!shelf.boards[i].fits(made.series, made.layout.chemistry)) continue;
-    fitting_.push_back(i);
-    names << QStringLiteral("%1, %2 A, %3 %4")
-                 .arg(text(shelf.boards[i].bms.name), text(formatNumber(shelf.boards[i].bms.continuous->value())),
-                      text(formatNumber(shelf.boards[i].price.value_or(Money(0)).value())), text(plan.currency));
-  }
-  QStringList shown;
-  for (int i = 0; i < boards_->count(); ++i) shown << boards_->itemText(i);
-  if (names != shown) {
-    boards_->clear();
-    boards_->addItems(names);
-  }
-  fit_->setEnabled(!fitting_.empty());
 }
 
 }  // namespace usherwright::app

@@ -68,7 +68,7 @@ class GroupsPage : public StationPage {
   QComboBox* of_;
   QLabel *verdict_, *rank_;
   QPushButton* keep_;
-  DrawingView* bars_;
+  DrawingView *bars_, *rack_;
   std::vector<Volt> volts_;
   std::optional<GroupCheck> check_;
   QString prefilled_;
@@ -104,7 +104,8 @@ class BoardPage : public StationPage {
  private:
   CurrentPack current_;
   SharedShelf shelf_;
-  QGridLayout* sheet_;
+  DrawingView* strips_;
+  std::vector<BoardSetting> settings_;
   QComboBox* boards_;
   QPushButton* fit_;
   std::vector<std::size_t> fitting_;

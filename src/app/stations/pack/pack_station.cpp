@@ -38,6 +38,13 @@ PackStation::PackStation(Kit kit, QWidget* parent) : StationView(kit, parent), t
   sag_->setGround([this](drawing::Size size) { return drawing::sagCurve(kit_.document.subject(), current_, size); });
   ladder_->setGround([this](drawing::Size size) { return drawing::voltageLadder(kit_.document.subject(), current_, size); });
   connect(block_, &DrawingView::partDragged, this, &PackStation::dragHandle);
+  connect(block_, &DrawingView::partClicked, this, [this](const QString& part) {
+    const bool side = part == QLatin1String("handle/parallel");
+    Q_EMIT kit_.desk.partRequested(QStringLiteral("/packs/%1/%2").arg(current_).arg(QLatin1String(side ? "parallel" : "series")),
+                                   Keyboard::Stays);
+  });
+  connect(ladder_, &DrawingView::partClicked, this,
+          [this](const QString& part) { Q_EMIT kit_.desk.partRequested(part.mid(6), Keyboard::Follows); });
   connect(block_, &DrawingView::arrowPressed, this, [this](int key) {
     if (key == Qt::Key_Right || key == Qt::Key_Left) changeCount("series", key == Qt::Key_Right ? 1 : -1);
     if (key == Qt::Key_Up || key == Qt::Key_Down) changeCount("parallel", key == Qt::Key_Up ? 1 : -1);

@@ -1,0 +1,132 @@
+// What is at hand where one works: entries of a part that was chosen, help, figures that show their working.
+#include <QApplication>
+#include <QPlainTextEdit>
+#include <QTest>
+#include <catch2/catch.hpp>
+
+#include "app/shell/help.h"
+#include "app/widgets/entry.h"
+#include "app/widgets/sentence_label.h"
+#include "app/window_test.h"
+#include "core/plan/edit.h"
+
+using namespace driving;
+
+namespace {
+
+/// The entries at the right, from the top.
+QStringList topEntries(Bench& b) {
+  std::vector<const Entry*> all;
+  for (const Entry* e : b.window().stationView(b.window().station())->entries()->findChildren<Entry*>())
+    if (e->isVisible()) all.push_back(e);
+  std::sort(all.begin(), all.end(), [](const Entry* x, const Entry* y) { return x->y() < y->y(); });
+  QStringList out;
+  for (const Entry* e : all) out << e->pointer();
+  return out;
+}
+
+QPoint middleOf(const DrawingView& view, const QString& part) {
+  for (const drawing::Drawing* d : view.shown())
+    for (const drawing::Shape& s : d->shapes) {
+      if (s.part != part.toStdString() || s.points.empty()) continue;
+      double x = 0, y = 0;
+      for (drawing::Point p : s.points) {
+        x += p.x;
+        y += p.y;
+      }
+      const auto n = static_cast<double>(s.points.size());
+      return QPointF(x / n, y / n).toPoint();
+    }
+  return {};
+}
+
+void clickPart(Bench& b, const QString& view, const QString& part) {
+  DrawingView* drawing = b.drawing(view);
+  REQUIRE(drawing);
+  const QPoint at = middleOf(*drawing, part);
+  INFO(part.toStdString());
+  REQUIRE_FALSE(at.isNull());
+  b.click(drawing, at);
+  Bench::settle();
+}
+
+}  // namespace
+
+TEST_CASE("a part chosen in a drawing brings its few entries to the top") {
+  Bench b;
+  b.key(Qt::Key_5, Qt::ControlModifier);
+  clickPart(b, QStringLiteral("basins"), QStringLiteral("pack/second"));
+  CHECK(topEntries(b).value(0) == QStringLiteral("/packs/1/soc"));
+  CHECK(QApplication::focusWidget()->property(pointerProperty).toString() == QStringLiteral("/packs/1/soc"));
+  clickPart(b, QStringLiteral("basins"), QStringLiteral("pack/stock"));
+  CHECK(topEntries(b).value(0) == QStringLiteral("/packs/0/soc"));
+  clickPart(b, QStringLiteral("the channel"), QStringLiteral("controller"));
+  CHECK(topEntries(b).value(0).startsWith(QStringLiteral("/bike/controller/")));
+  b.key(Qt::Key_3, Qt::ControlModifier);
+  clickPart(b, QStringLiteral("voltage ladder"), QStringLiteral("field//bike/controller/input_max_V"));
+  CHECK(b.window().station() == Station::Bike);
+  CHECK(topEntries(b).value(0).startsWith(QStringLiteral("/bike/controller/")));
+  // In Places a pack is chosen without losing the keyboard, so that the next click or key gives it a place.
+  b.window().stationView(Station::Bike)->showPage(QStringLiteral("Places"));
+  Bench::settle();
+  clickPart(b, QStringLiteral("the bike from the side"), QStringLiteral("pack/second"));
+  CHECK(topEntries(b).contains(QStringLiteral("/packs/1/mount")));
+  CHECK(topEntries(b).value(0) == QStringLiteral("/bike/frame"));
+  CHECK(QApplication::focusWidget() == b.drawing(QStringLiteral("the bike from the side")));
+}
+
+TEST_CASE("F1 of every station: the question it answers, five lines, a picture, the cautions") {
+  Bench b;
+  for (const StationRow& row : stationTable()) {
+    b.window().goToStation(row.station);
+    b.key(Qt::Key_F1);
+    Bench::settle();
+    INFO(stationName(row.station));
+    const QStringList lines = b.window().sheet()->body().split(QLatin1Char('\n'));
+    CHECK(lines.indexOf(QString()) == 5);
+    CHECK(lines.contains(QStringLiteral("Cautions")));
+    auto* picture = b.window().sheet()->findChild<DrawingView*>();
+    REQUIRE(picture);
+    CHECK(picture->isVisible());
+    picture->grab();
+    CHECK(picture->shown()[0]->shapes.size() > 5);
+    b.key(Qt::Key_Escape);
+  }
+  // A working has no picture.
+  b.key(Qt::Key_8, Qt::ControlModifier);
+  b.key(Qt::Key_F2);
+  CHECK_FALSE(b.window().sheet()->findChild<DrawingView*>()->isVisible());
+}
+
+TEST_CASE("what a station answers is said once, on a plan that holds something, and never over a refusal") {
+  Bench b(Bench::Open::Nothing);
+  b.key(Qt::Key_3, Qt::ControlModifier);
+  CHECK(b.window().bottomLine()->said().isEmpty());
+  b.window().openDemo();
+  b.key(Qt::Key_7, Qt::ControlModifier);
+  CHECK(b.window().bottomLine()->said().startsWith(QStringLiteral("Which charger")));
+  b.document().commit(withField(b.document().plan(), "/packs/0/soc", FieldValue{7.0}));
+  const QString refusal = b.window().bottomLine()->said();
+  CHECK(refusal.contains(QStringLiteral("expected")));
+  b.key(Qt::Key_8, Qt::ControlModifier);
+  CHECK(b.window().bottomLine()->said() == refusal);
+}
+
+TEST_CASE("a figure in a finding opens its working by a click; beside it the click opens the card") {
+  CHECK(SentenceLabel::figuresOf(QStringLiteral("13S4P of 2.5 Ah at 54.6 V, 9 % of 3 packs")).size() == 4);
+  Bench b;
+  b.key(Qt::Key_5, Qt::ControlModifier);
+  Bench::settle();
+  SentenceLabel* label = nullptr;
+  for (auto* l : b.window().findings()->findChildren<SentenceLabel*>())
+    if (l->isVisible() && l->text().startsWith(QStringLiteral("The fuse of deck is rated 32 V"))) label = l;
+  REQUIRE(label);
+  const int before = label->fontMetrics().horizontalAdvance(QStringLiteral("The fuse of deck is rated 3"));
+  b.click(label, QPoint(before, 8));
+  CHECK(b.window().sheet()->body().contains(QStringLiteral("32")));
+  b.key(Qt::Key_Escape);
+  b.click(label, QPoint(4, 8));
+  Bench::settle();
+  CHECK(b.window().sheet()->body().isEmpty());
+  CHECK(b.shownWords().contains(QStringLiteral("Do: ")));
+}
