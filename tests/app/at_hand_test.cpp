@@ -1,6 +1,8 @@
 // What is at hand where one works: entries of a part that was chosen, help, figures that show their working.
 #include <QApplication>
+#include <QFile>
 #include <QPlainTextEdit>
+#include <QPushButton>
 #include <QTest>
 #include <catch2/catch.hpp>
 
@@ -129,4 +131,43 @@ TEST_CASE("a figure in a finding opens its working by a click; beside it the cli
   Bench::settle();
   CHECK(b.window().sheet()->body().isEmpty());
   CHECK(b.shownWords().contains(QStringLiteral("Do: ")));
+}
+
+TEST_CASE("an empty plan offers the plans that were open last; one that is gone is not offered") {
+  Bench b;
+  const auto offered = [&] {
+    QStringList out;
+    for (auto* button : b.window().findChildren<QPushButton*>())
+      if (button->isVisible() && button->accessibleName().startsWith(QStringLiteral("open /"))) out << button->text();
+    return out;
+  };
+  const QString first = b.file(QStringLiteral("ferry & path.uwplan")), second = b.file(QStringLiteral("barrow.uwplan"));
+  REQUIRE(b.window().session().saveAs(first) == FileSession::Outcome::Saved);
+  REQUIRE(b.window().session().saveAs(second) == FileSession::Outcome::Saved);
+  b.restart();
+  b.key(Qt::Key_N, Qt::ControlModifier);
+  Bench::settle();
+  CHECK(offered() == QStringList{QStringLiteral("barrow"), QStringLiteral("ferry && path")});
+  REQUIRE(QFile::remove(second));
+  for (auto* button : b.window().findChildren<QPushButton*>())
+    if (button->isVisible() && button->text() == QStringLiteral("ferry && path")) {
+      b.click(button);
+      break;
+    }
+  CHECK(b.window().session().path() == first);
+  CHECK(b.document().plan().packs.size() == 2);
+  b.key(Qt::Key_N, Qt::ControlModifier);
+  Bench::settle();
+  CHECK(offered() == QStringList{QStringLiteral("ferry && path")});
+}
+
+TEST_CASE("the ruler follows the label of a pack that is not entered yet") {
+  Bench b(Bench::Open::Nothing);
+  b.key(Qt::Key_1, Qt::ControlModifier);
+  auto* box = b.window().findChild<QPlainTextEdit*>(QStringLiteral("label-text"));
+  REQUIRE(box);
+  box->setPlainText(QStringLiteral("Li-ion Battery Pack\n36V 7.8Ah 281Wh"));
+  Bench::settle();
+  CHECK(b.shownWords().contains(QStringLiteral("Printed: 36 V.")));
+  CHECK(b.document().plan().packs.empty());
 }

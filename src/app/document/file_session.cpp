@@ -3,6 +3,7 @@
 
 #include <QDir>
 #include <QFileInfo>
+#include <QSaveFile>
 #include <QStandardPaths>
 #include <QTime>
 #include <QtConcurrent>
@@ -13,6 +14,9 @@ namespace usherwright::app {
 namespace {
 
 constexpr int journalDelay = 1500;  // ms after the first edit that is not in it: with the writing, under two seconds
+
+constexpr int mostRecent = 5;
+constexpr qint64 mostRecentBytes = 64 * 1024;
 
 QString sentenceOf(const Problem& problem) { return QString::fromStdString(problem.sentence()); }
 
@@ -69,7 +73,9 @@ void FileSession::adopt(const FileBase& base) {
     }
   }
   base_ = base;
-  if (!base_.path.empty()) watcher_.addPath(path());
+  if (base_.path.empty()) return;
+  watcher_.addPath(path());
+  remember(path());
 }
 
 Expected<void> FileSession::open(const QString& path) {
@@ -147,6 +153,30 @@ Expected<void> FileSession::recover(const JournalEntry& entry) {
   Q_EMIT stateChanged();
   if (hasChanged(base_)) Q_EMIT fileTouched();
   return {};
+}
+
+QStringList FileSession::recent() const {
+  QStringList out;
+  QFile file(recentFile());
+  if (!file.open(QIODevice::ReadOnly)) return out;
+  for (const QByteArray& line : file.read(mostRecentBytes).split('\n')) {
+    const QString path = QString::fromUtf8(line);
+    if (!path.isEmpty() && !out.contains(path) && QFileInfo(path).isFile() && out.size() < mostRecent) out << path;
+  }
+  return out;
+}
+
+/// A list that cannot be kept is no harm.
+void FileSession::remember(const QString& path) const {
+  if (path.contains(QLatin1Char('\n'))) return;
+  QStringList paths = recent();
+  paths.removeAll(path);
+  paths.prepend(path);
+  QDir().mkpath(QFileInfo(recentFile()).path());
+  QSaveFile file(recentFile());
+  if (!file.open(QIODevice::WriteOnly)) return;
+  file.write(paths.mid(0, mostRecent).join(QLatin1Char('\n')).toUtf8());
+  file.commit();
 }
 
 void FileSession::lookAtDisk() {

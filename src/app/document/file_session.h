@@ -44,6 +44,8 @@ class FileSession : public QObject {
   /// Takes the work of an orphan: it becomes the open, unsaved plan. The file counts as changed if it is not the one that
   /// the work began from. Unsaved work that was open is gone: ask first.
   Expected<void> recover(const JournalEntry& entry);
+  /// Plans that were opened or saved last and are still there, newest first.
+  QStringList recent() const;
   /// Looks at the disk now; fileTouched() follows if the file is another one than was read.
   void lookAtDisk();
   /// The person has chosen to give the unsaved work up.
@@ -62,6 +64,8 @@ class FileSession : public QObject {
  private:
   /// From now on the plan lives in this file.
   void adopt(const FileBase& base);
+  void remember(const QString& path) const;
+  QString recentFile() const { return folder_ + QStringLiteral("/../recent-plans"); }
   Outcome writeTo(const QString& path);
   void writeJournal();
   void journalWritten();

@@ -53,6 +53,10 @@ void FileKeeper::chooseDemo() {
   whenSafe(QStringLiteral("open the demo"), [this] { openDemo(); });
 }
 
+void FileKeeper::chooseFile(const QString& path) {
+  whenSafe(QStringLiteral("open %1").arg(QFileInfo(path).fileName()), [this, path] { openPath(path); });
+}
+
 void FileKeeper::openPath(const QString& path) {
   const auto opened = session_.open(path);
   if (!opened) notices_.ask(QString::fromStdString(opened.error().sentence()), {{QStringLiteral("I see"), {}}});

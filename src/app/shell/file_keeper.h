@@ -28,6 +28,8 @@ class FileKeeper : public QObject {
   /// Unasked: the caller knows that nothing is unsaved, or that it may go.
   void openPath(const QString& path);
   void openDemo();
+  /// Opens a plan when the open one is safe.
+  void chooseFile(const QString& path);
   bool save();
   bool saveAs();
   /// Offers all unsaved work of windows that died, one after the other.

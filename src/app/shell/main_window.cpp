@@ -151,6 +151,9 @@ void MainWindow::connectDesk() {
   showChannel();
   connect(&document_, &Document::changed, this, &MainWindow::showTitle);
   connect(&session_, &FileSession::stateChanged, this, &MainWindow::showTitle);
+  connect(&session_, &FileSession::stateChanged, this, [this] { desk_.setRecent(session_.recent()); });
+  desk_.setRecent(session_.recent());
+  connect(&desk_, &Desk::openRequested, this, [this](const QString& file) { files_->chooseFile(file); });
   connect(&look_, &Look::changed, this, &MainWindow::restyle);
   connect(&desk_, &Desk::workingRequested, this, &MainWindow::showWorking);
   connect(&desk_, &Desk::fieldRequested, this, &MainWindow::goToField);

@@ -3,6 +3,7 @@
 
 #include <QObject>
 #include <QString>
+#include <QStringList>
 
 #include "app/document/document.h"
 #include "app/theme/look.h"
@@ -18,7 +19,17 @@ class Desk : public QObject {
  public:
   using QObject::QObject;
 
+  /// Files of plans that were open last, for the start page.
+  QStringList recent() const { return recent_; }
+  void setRecent(const QStringList& files) {
+    if (files == recent_) return;
+    recent_ = files;
+    Q_EMIT recentChanged();
+  }
+
  Q_SIGNALS:
+  void recentChanged();
+  void openRequested(const QString& file);
   /// Show how a figure came about ("peak", "pack/0/full", "element/stock/bms", "field//bike/cda_m2").
   void workingRequested(const QString& id);
   /// Go to the field with this JSON pointer, at its station.
@@ -30,6 +41,9 @@ class Desk : public QObject {
   /// Turn to a page of a station.
   void pageRequested(usherwright::Station station, const QString& page);
   void demoRequested();
+
+ private:
+  QStringList recent_;
 };
 
 struct Kit {

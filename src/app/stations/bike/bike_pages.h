@@ -29,6 +29,7 @@ class LabelPage : public StationPage {
   SeriesReading readings(QString& problem) const;
   /// Empty until all four are there.
   std::optional<TwoLoads> twoLoads(QString& problem) const;
+  void showMeter();
   void showVerdict();
   void showResistance();
   void takeSettled();

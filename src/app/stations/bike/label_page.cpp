@@ -162,6 +162,7 @@ void LabelPage::buildMeter(QVBoxLayout* column) {
   for (QLineEdit* f : {full_, now_, charger_}) connect(f, &QLineEdit::textEdited, this, &LabelPage::showVerdict);
   for (QLineEdit* f : {v1_, a1_, v2_, a2_}) connect(f, &QLineEdit::textEdited, this, &LabelPage::showResistance);
   connect(packs_, &QComboBox::activated, this, &LabelPage::showVerdict);
+  connect(reader_, &LabelReaderBox::labelsRead, this, &LabelPage::showMeter);
   connect(reader_, &LabelReaderBox::labelsRead, this, &LabelPage::showVerdict);
   connect(take_, &QPushButton::clicked, this, &LabelPage::takeSettled);
   connect(takeResistance_, &QPushButton::clicked, this, &LabelPage::takeResistance);
@@ -171,13 +172,6 @@ void LabelPage::buildMeter(QVBoxLayout* column) {
 std::size_t LabelPage::pack() const { return static_cast<std::size_t>(std::max(0, packs_->currentIndex())); }
 
 void LabelPage::refresh() {
-  const bool empty = kit_.document.plan().packs.empty();
-  start_->setVisible(empty);
-  emptyStretch_->setVisible(empty);
-  meter_->setVisible(!empty);
-  reader_->setRoomy(empty);
-  auto* column = static_cast<QVBoxLayout*>(layout());
-  column->setStretchFactor(reader_, empty ? 8 : 0);
   start_->refresh();
   reader_->refresh();
   QStringList names;
@@ -191,8 +185,19 @@ void LabelPage::refresh() {
     packs_->setCurrentIndex(std::clamp(was, 0, std::max(0, static_cast<int>(names.size()) - 1)));
   }
   packs_->setEnabled(!names.isEmpty());
+  showMeter();
   showVerdict();
   showResistance();
+}
+
+/// The cards of an empty plan make room for the ruler as soon as the label of a pack lies in the box.
+void LabelPage::showMeter() {
+  const bool empty = kit_.document.plan().packs.empty() && !reader_->printedVolts(pack());
+  start_->setVisible(empty);
+  emptyStretch_->setVisible(empty);
+  meter_->setVisible(!empty);
+  reader_->setRoomy(empty);
+  static_cast<QVBoxLayout*>(layout())->setStretchFactor(reader_, empty ? 8 : 0);
 }
 
 SeriesReading LabelPage::readings(QString& problem) const {
@@ -219,7 +224,7 @@ void LabelPage::showVerdict() {
   QString problem;
   const SeriesReading r = readings(problem);
   Known<Volt> plate = there ? plan.packs[pack()].labelVoltage : std::nullopt;
-  if (there && !plate) plate = reader_->printedVolts(pack());
+  if (!plate) plate = reader_->printedVolts(pack());  // also of a pack that is not entered yet
   const SeriesVerdict verdict = settleSeries(plate, r);
   const QString about = plate ? QStringLiteral("Printed: %1 V. ").arg(text(formatNumber(plate->value()))) : QString();
   const bool silent = !plate && !r.restedFull && !r.rested && !r.charger;

@@ -1,6 +1,7 @@
 // The cards of an empty plan.
 #include "app/stations/bike/start_cards.h"
 
+#include <QFileInfo>
 #include <array>
 
 #include "app/theme/paint_drawing.h"
@@ -80,7 +81,36 @@ StartCards::StartCards(Kit kit, QWidget* parent) : QWidget(parent), kit_(kit) {
   demo->addWidget(open);
   demo->addStretch(1);
   column->addLayout(demo);
+  recent_ = new QHBoxLayout;
+  column->addLayout(recent_);
+  connect(&kit_.desk, &Desk::recentChanged, this, &StartCards::showRecent);
+  showRecent();
   refresh();
+}
+
+void StartCards::showRecent() {
+  while (QLayoutItem* item = recent_->takeAt(0)) {
+    if (QWidget* w = item->widget()) {
+      w->hide();
+      w->deleteLater();
+    }
+    delete item;
+  }
+  const QStringList files = kit_.desk.recent();
+  if (files.isEmpty()) return;
+  auto* words = new PlainLabel(QStringLiteral("Go on with"));
+  words->setProperty("role", "soft");
+  recent_->addWidget(words);
+  for (const QString& file : files.mid(0, 3)) {
+    auto* open =
+        new QPushButton(onButton(fontMetrics().elidedText(QFileInfo(file).completeBaseName(), Qt::ElideMiddle, kit_.look.px(200))));
+    open->setFlat(true);
+    open->setToolTip(file);
+    open->setAccessibleName(QStringLiteral("open %1").arg(file));
+    connect(open, &QPushButton::clicked, this, [this, file] { Q_EMIT kit_.desk.openRequested(file); });
+    recent_->addWidget(open);
+  }
+  recent_->addStretch(1);
 }
 
 void StartCards::refresh() {

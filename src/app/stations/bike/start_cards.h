@@ -38,7 +38,9 @@ class StartCards : public QWidget {
 
  private:
   Kit kit_;
+  void showRecent();
   std::vector<JobCard*> cards_;
+  QHBoxLayout* recent_ = nullptr;
 };
 
 }  // namespace usherwright::app
