@@ -114,6 +114,7 @@ Outcome runRaw(const std::vector<std::string>& arguments, Options& o) {
   planCommand("show", "packs, limits, narrows, charging, range", showText, showJson, false);
   planCommand("join", "the joined ride: knees, peaks, end, gauge against truth", joinText, joinJson, false);
   planCommand("next", "the verdict in one sentence, and what brings it closer", nextText, nextJson, false);
+  planCommand("evidence", "what every figure rests on, part by part, and what is not proven", evidenceText, evidenceJson, false);
   CLI::App* exported = app.add_subcommand("export", "the simulated ride: a table every second, or a SPICE netlist");
   exported->add_option("PLAN", o.plan, "a .uwplan file")->required();
   exported->add_option("--what", o.what, "table or netlist")->required()->check(CLI::IsMember({"table", "netlist"}));

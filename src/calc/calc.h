@@ -31,6 +31,8 @@ std::string joinText(const Plan& plan, const Assessment& assessment);
 std::string joinJson(const Plan& plan, const Assessment& assessment);
 std::string nextText(const Plan& plan, const Assessment& assessment);
 std::string nextJson(const Plan& plan, const Assessment& assessment);
+std::string evidenceText(const Plan& plan, const Assessment& assessment);
+std::string evidenceJson(const Plan& plan, const Assessment& assessment);
 std::string labelText(const std::string& label, Known<LabelSubject> on);
 std::string labelJson(const std::string& label, Known<LabelSubject> on);
 

@@ -437,6 +437,39 @@ const std::vector<Shot>& shots() {
          settle();
          w.actions().find(QStringLiteral("help"))->run();
        }},
+      {"small-evidence",
+       [](MainWindow& w) {
+         w.resize(1100, 700);
+         w.look().setTheme(Theme::Night);
+         firstHour(w, true);
+         w.stationView(Station::Bike)->showPage(QStringLiteral("Evidence"));
+       }},
+      {"label-first",
+       [](MainWindow& w) {
+         w.session().begin(Plan{});
+         w.goToStation(Station::Bike);
+         w.findChild<QPlainTextEdit*>(QStringLiteral("label-text"))->setPlainText(QStringLiteral("Li-ion Battery Pack\n36V 7.8Ah 281Wh"));
+       }},
+      {"box-groups",
+       [](MainWindow& w) {
+         firstHour(w, true);
+         w.goToStation(Station::Pack);
+         w.stationView(Station::Pack)->showPage(QStringLiteral("Groups"));
+       }},
+      {"box-health",
+       [](MainWindow& w) {
+         w.resize(1100, 700);
+         firstHour(w, true);
+         w.goToStation(Station::Pack);
+         w.stationView(Station::Pack)->showPage(QStringLiteral("Health"));
+       }},
+      {"three-connect",
+       [](MainWindow& w) {
+         w.look().setScale(1.5);
+         w.resize(1600, 1000);
+         Plan plan = threePacks();
+         joiningPage(w, *withField(plan, "/joining/method", FieldValue{std::string("direct")}), "Connect");
+       }},
       {"larger",
        [](MainWindow& w) {
          w.openDemo();

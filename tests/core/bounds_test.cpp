@@ -10,8 +10,8 @@
 #include "core/plan/edit.h"
 #include "core/plan/lists.h"
 #include "core/plan/sizes.h"
+#include "support/field_values.h"
 #include "support/plans.h"
-#include "support/random.h"
 
 using namespace usherwright;
 using Json = nlohmann::ordered_json;
@@ -202,12 +202,7 @@ TEST_CASE("whatever a plan holds within its bounds, its ride, table and texts ar
     for (int i = 0; i < 12; ++i) {
       const std::string pointer = pointers[static_cast<std::size_t>(*rc::gen::inRange<int>(0, static_cast<int>(pointers.size())))];
       const FieldSpec& spec = *findField(plan, pointer)->spec;
-      double value = support::between(spec.minimum, spec.maximum);
-      const int edge = *rc::gen::inRange(0, 4);
-      if (edge == 0) value = spec.minimum;
-      if (edge == 1) value = spec.maximum;
-      if (spec.kind == Kind::Count) value = std::floor(value);
-      if (const auto next = withField(plan, pointer, FieldValue{value})) plan = *next;
+      if (const auto next = withField(plan, pointer, FieldValue{support::valueOf(spec)})) plan = *next;
     }
     const Assessment a = plans::assessed(plan);
     if (a.figures.ride && a.figures.ride->end > Second(0)) {

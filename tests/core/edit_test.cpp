@@ -9,8 +9,8 @@
 #include "core/plan/edit.h"
 #include "core/plan/makeup.h"
 #include "core/plan/shelf.h"
+#include "support/field_values.h"
 #include "support/plans.h"
-#include "support/random.h"
 
 using namespace usherwright;
 
@@ -123,12 +123,7 @@ TEST_CASE("whatever an edit makes of whatever a plan holds can be saved and open
     });
     const std::string box = fmt::format("/packs/{}/", plan.packs.size() - 1);
     const auto set = [&](const std::string& pointer, const FieldSpec& spec) {
-      double value = support::between(spec.minimum, spec.maximum);
-      const int edge = *rc::gen::inRange(0, 4);
-      if (edge == 0) value = spec.minimum;
-      if (edge == 1) value = spec.maximum;
-      if (spec.kind == Kind::Count) value = std::floor(value);
-      if (const auto next = withField(plan, pointer, FieldValue{value})) plan = *next;
+      if (const auto next = withField(plan, pointer, FieldValue{support::valueOf(spec)})) plan = *next;
     };
     for (const char* key : {"series", "parallel", "label_V", "label_Ah", "label_Wh"})
       if (*rc::gen::arbitrary<bool>()) set(box + key, *findField(plan, box + key)->spec);

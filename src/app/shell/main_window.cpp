@@ -6,7 +6,6 @@
 #include <QFileInfo>
 #include <QMenu>
 #include <QScrollArea>
-#include <QShortcut>
 #include <QSplitter>
 #include <QVBoxLayout>
 
@@ -164,70 +163,6 @@ void MainWindow::connectDesk() {
   });
   connect(&desk_, &Desk::provenanceRequested, this, &MainWindow::chooseProvenance);
   connect(&desk_, &Desk::demoRequested, this, [this] { files_->chooseDemo(); });
-}
-
-void MainWindow::buildActions() {
-  const auto add = [this](const char* name, const QString& words, const char* keys, const char* group, std::function<void()> run) {
-    actions_.add({QLatin1String(name), words, QLatin1String(keys), QLatin1String(group), std::move(run), {}, {}});
-  };
-  add("new", QStringLiteral("New plan"), "Ctrl+N", "file", [this] { files_->begin(); });
-  add("open", QStringLiteral("Open …"), "Ctrl+O", "file", [this] { files_->choose(); });
-  add("demo", QStringLiteral("Open the demo"), "", "file", [this] { files_->chooseDemo(); });
-  add("save", QStringLiteral("Save"), "Ctrl+S", "file", [this] { files_->save(); });
-  add("save-as", QStringLiteral("Save under another name …"), "Ctrl+Shift+S", "file", [this] { files_->saveAs(); });
-  actions_.add({QStringLiteral("undo"), QStringLiteral("Undo"), QStringLiteral("Ctrl+Z"), QStringLiteral("edit"),
-                [this] { document_.undo(); },
-                [this] { return document_.canUndo() ? QStringLiteral("Undo: ") + document_.undoWords() : QStringLiteral("Undo"); },
-                [this] { return document_.canUndo(); }});
-  actions_.add({QStringLiteral("redo"), QStringLiteral("Redo"), QStringLiteral("Ctrl+Shift+Z"), QStringLiteral("edit"),
-                [this] { document_.redo(); },
-                [this] { return document_.canRedo() ? QStringLiteral("Redo: ") + document_.redoWords() : QStringLiteral("Redo"); },
-                [this] { return document_.canRedo(); }});
-  for (const StationRow& row : stationTable())
-    actions_.add({QStringLiteral("station-") + text(stationName(row.station)).toLower(),
-                  QStringLiteral("Station ") + text(stationName(row.station)),
-                  QStringLiteral("Ctrl+%1").arg(row.digit),
-                  QStringLiteral("go"),
-                  [this, s = row.station] { goToStation(s); },
-                  {},
-                  {}});
-  add("go-to", QStringLiteral("Go to …"), "Ctrl+G", "go", [this] { goTo_->begin(); });
-  add("way-next", QStringLiteral("The next thing of the way"), "F7", "go", [this] { goOnTheWay(); });
-  add("way", QStringLiteral("The way to a verdict"), "Shift+F7", "go", [this] { way_->toggle(); });
-  add("back", QStringLiteral("Back to where I was"), "Alt+Left", "go", [this] { goBack(); });
-  add("next-finding", QStringLiteral("Next finding"), "F8", "go", [this] { findings_->step(+1); });
-  add("previous-finding", QStringLiteral("Previous finding"), "Shift+F8", "go", [this] { findings_->step(-1); });
-  add("notice", QStringLiteral("Answer the notice"), "F6", "go", [this] {
-    if (!notices_->takeKeyboard()) bottom_->say(QStringLiteral("There is no notice to answer."));
-  });
-  add("working", QStringLiteral("Working of the figure here"), "F2", "view", [this] { workingHere(); });
-  add("measure", QStringLiteral("What to measure next"), "F3", "go",
-      [this] { Q_EMIT desk_.pageRequested(Station::Bike, QStringLiteral("Measure next")); });
-  add("provenance", QStringLiteral("Where this value comes from"), "F4", "view", [this] { provenanceHere(); });
-  add("fold-findings", QStringLiteral("Fold the findings"), "Ctrl+B", "view",
-      [this] { findings_->setCollapsed(!findings_->isCollapsed()); });
-  add("units", QStringLiteral("Metric or imperial"), "Ctrl+Shift+M", "view",
-      [this] { document_.setUnits(document_.units() == UnitSystem::Metric ? UnitSystem::Imperial : UnitSystem::Metric); });
-  add("theme", QStringLiteral("Paper or night"), "Ctrl+Shift+N", "view",
-      [this] { look_.setTheme(look_.theme() == Theme::Paper ? Theme::Night : Theme::Paper); });
-  add("larger", QStringLiteral("Everything larger"), "Ctrl++", "view", [this] { zoom(look_.scale() + 0.1); });
-  add("smaller", QStringLiteral("Everything smaller"), "Ctrl+-", "view", [this] { zoom(look_.scale() - 0.1); });
-  add("help", QStringLiteral("Help on this station"), "F1", "help", [this] { showHelp(); });
-  add("keys", QStringLiteral("Keys"), "", "help", [this] { sheet_->show(QStringLiteral("Keys"), keysText(actions_)); });
-  add("about", QStringLiteral("About, and cautions"), "", "help",
-      [this] { sheet_->show(QStringLiteral("About Usherwright"), aboutText()); });
-  add("menu", QStringLiteral("Menu"), "F10", "help", [this] { top_->openMenu(); });
-  add("quit", QStringLiteral("Quit"), "Ctrl+Q", "quit", [this] { close(); });
-}
-
-void MainWindow::bindKeys() {
-  for (const ActionRow& row : actions_.rows()) {
-    if (row.keys.isEmpty()) continue;
-    auto* shortcut = new QShortcut(QKeySequence(row.keys, QKeySequence::PortableText), this);
-    connect(shortcut, &QShortcut::activated, this, [run = row.run] { run(); });
-    if (row.name == QLatin1String("larger"))  // where plus needs Shift
-      connect(new QShortcut(QKeySequence(QStringLiteral("Ctrl+=")), this), &QShortcut::activated, this, [run = row.run] { run(); });
-  }
 }
 
 void MainWindow::restyle() {
