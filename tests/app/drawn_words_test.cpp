@@ -86,6 +86,23 @@ QStringList faults(const DrawingView& view, const Look& look) {
   return out;
 }
 
+/// Widgets beside each other that lie over each other: a page that is higher than its room.
+void siblingsOver(const QWidget& parent, QStringList& out) {
+  QList<QWidget*> shown;
+  for (QWidget* w : parent.findChildren<QWidget*>(QString(), Qt::FindDirectChildrenOnly))
+    if (w->isVisible() && !w->isWindow() && !w->size().isEmpty()) shown.push_back(w);
+  for (qsizetype i = 0; i < shown.size(); ++i) {
+    siblingsOver(*shown[i], out);
+    for (qsizetype k = i + 1; k < shown.size(); ++k) {
+      const QRect both = shown[i]->geometry() & shown[k]->geometry();
+      if (both.width() > 2 && both.height() > 2)
+        out << QStringLiteral("%1 \"%2\" over %3 \"%4\"")
+                   .arg(QLatin1String(shown[i]->metaObject()->className()), shown[i]->accessibleName(),
+                        QLatin1String(shown[k]->metaObject()->className()), shown[k]->accessibleName());
+    }
+  }
+}
+
 void lookAtEveryDrawing(Bench& b, const std::string& what) {
   for (const StationRow& row : stationTable()) {
     b.window().goToStation(row.station);
@@ -95,6 +112,11 @@ void lookAtEveryDrawing(Bench& b, const std::string& what) {
     for (int i = 0; i < (pages ? pages->count() : 1); ++i) {
       if (pages) pages->choose(i);
       b.waitForStudies();
+      Bench::settle();
+      QStringList over;
+      siblingsOver(*station, over);
+      INFO(what << ", " << stationName(row.station) << " page " << i + 1);
+      CHECK(over.join(QStringLiteral("; ")).toStdString() == "");
       for (DrawingView* view : b.window().findChildren<DrawingView*>()) {
         if (!view->isVisible()) continue;
         view->grab();
@@ -125,13 +147,15 @@ Plan nearlyEmpty() {
 }  // namespace
 
 TEST_CASE("no word of a drawing lies over another or leaves it, on every page") {
-  const auto [what, plan] = GENERATE(table<std::string, Plan>({{"the demo", plans::demo()},
-                                                               {"one pack", *withoutPack(plans::demo(), 1)},
-                                                               {"four packs, long names", fourPacks()},
-                                                               {"nearly empty", nearlyEmpty()},
-                                                               {"barrow", plans::example("allotment-barrow")},
-                                                               {"tractor", plans::example("moor-tractor")},
-                                                               {"folder", plans::example("quarry-town-folder")}}));
+  const auto [what, plan] =
+      GENERATE(table<std::string, Plan>({{"the demo", plans::demo()},
+                                         {"one pack", *withoutPack(plans::demo(), 1)},
+                                         {"four packs, long names", fourPacks()},
+                                         {"four packs by plain plugs", plans::with(fourPacks(), "/joining/method", "direct")},
+                                         {"nearly empty", nearlyEmpty()},
+                                         {"barrow", plans::example("allotment-barrow")},
+                                         {"tractor", plans::example("moor-tractor")},
+                                         {"folder", plans::example("quarry-town-folder")}}));
   const QSize size = GENERATE(QSize(1280, 800), QSize(1100, 700), QSize(1900, 1040));
   Bench b;
   b.window().resize(size);

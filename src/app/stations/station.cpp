@@ -1,5 +1,6 @@
 // Shared parts of the stations.
 #include "app/stations/station.h"
+#include "app/widgets/clear_scroll.h"
 #include "app/widgets/plain.h"
 
 namespace usherwright::app {
@@ -130,6 +131,14 @@ QVBoxLayout* pageColumn(QWidget* page) {
   auto* column = new QVBoxLayout(page);
   column->setContentsMargins(0, 0, 0, 0);
   column->setSpacing(8);
+  return column;
+}
+
+QVBoxLayout* scrolledColumn(QWidget* page) {
+  auto* inner = new QWidget;
+  pageColumn(page)->addWidget(clearScroll(inner));
+  QVBoxLayout* column = pageColumn(inner);
+  column->setContentsMargins(0, 0, 6, 0);
   return column;
 }
 

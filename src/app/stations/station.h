@@ -51,6 +51,9 @@ class StationView : public QWidget {
 /// The column that fills a page of a station with several.
 QVBoxLayout* pageColumn(QWidget* page);
 
+/// The same, in an area that scrolls when the page is higher than its room.
+QVBoxLayout* scrolledColumn(QWidget* page);
+
 /// One page of a station with several: refreshed when it is turned to, and when the plan changes while it is seen.
 class StationPage : public QWidget {
   Q_OBJECT

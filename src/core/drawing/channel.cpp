@@ -237,7 +237,9 @@ class ChannelMaker {
     box.part = e.id;
     box.tip = tipOf(e);
     pen_.text({x + 7, 14.5}, words, Face::Small, ink);
-    pen_.line({{x, 10}, {narrowsAt_.x + 4, 10}, {narrowsAt_.x, narrowsAt_.y - narrowsHalf_ - 4}}, ink, 1);
+    const Point foot{narrowsAt_.x, narrowsAt_.y - narrowsHalf_ - 4};
+    if (x > narrowsAt_.x) pen_.line({{x, 10}, {narrowsAt_.x + 4, 10}, foot}, ink, 1);
+    else pen_.line({{std::clamp(narrowsAt_.x, x + 6, x + w - 6), 19}, foot}, ink, 1);
     narrowsWords_ = words;
   }
 

@@ -80,12 +80,13 @@ Drawing meetingGauge(const MeetingFigures& m, const std::vector<MeterReading>& r
   pen.line({{x((m.gap - m.doubt).value()), y + height / 2}, {x((m.gap + m.doubt).value()), y + height / 2}}, ink, 5);
   pen.line({{at, y - 4}, {at, y + height + 4}}, ink, 3);
   pen.polygon({{at, y - 3}, {at - 7, y - 15}, {at + 7, y - 15}}, ink);
-  const std::string words = number(m.gap.value(), 3) + " V apart, ± " + number(m.doubt.value()) + " V";
+  const bool read = m.highReading && m.lowReading;
+  const std::string words =
+      number(m.gap.value(), 3) + (read ? " V apart, ± " + number(m.doubt.value()) + " V" : " V apart by the stated charges");
   const double width = textWidth(words, Face::Label);
   pen.text({std::clamp(at - width / 2, left, right - width), y - 26}, words, Face::Label, ink);
   pen.text({left, y + height + 38}, "volts between the two plugs", Face::Small, Ink::Soft);
-  d.description = fmt::format("{}: {} V apart, plus or minus {} V; window {} V.", meetingWord(m.verdict), number(m.gap.value(), 3),
-                              number(m.doubt.value()), number(m.window.value()));
+  d.description = fmt::format("{}: {}; window {} V.", meetingWord(m.verdict), words, number(m.window.value()));
   return d;
 }
 

@@ -46,7 +46,7 @@ struct Grid {
 };
 
 void legend(Pen& pen, double width) {
-  double x = 2;
+  double x = 8;
   for (const Look& look : looks) {
     const double needs = 26 + textWidth(look.word, Face::Small);
     if (x + needs > width) return;
@@ -67,7 +67,7 @@ Drawing standingSquares(const std::vector<StandingPart>& parts, Size size) {
   double y = top;
   std::size_t proven = 0, all = 0;
   for (const StandingPart& part : parts) {
-    pen.text({2, y + 13}, elided(part.name, Face::Small, grid.names - 8), Face::Small, Ink::Ink);
+    pen.text({8, y + 13}, elided(part.name, Face::Small, grid.names - 14), Face::Small, Ink::Ink);
     for (std::size_t i = 0; i < part.fields.size(); ++i) {
       const StandingField& f = part.fields[i];
       const Point at{grid.names + step * static_cast<double>(i % grid.perLine), y + step * static_cast<double>(i / grid.perLine)};
@@ -82,7 +82,7 @@ Drawing standingSquares(const std::vector<StandingPart>& parts, Size size) {
     y += grid.heightOf(part);
   }
   if (parts.empty())
-    pen.text({2, top + 16}, "Nothing is entered yet: every label, reading and data sheet will put a square here.", Face::Label, Ink::Soft);
+    pen.text({8, top + 16}, "Nothing is entered yet: every label, reading and data sheet will put a square here.", Face::Label, Ink::Soft);
   d.description = fmt::format("{} of {} figures are measured, printed or from a data sheet.", proven, all);
   return d;
 }

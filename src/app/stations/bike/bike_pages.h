@@ -44,6 +44,7 @@ class LabelPage : public StationPage {
   SeriesVerdict seen_;
   SeriesReading readings_;
   QComboBox* packs_;
+  QPushButton* groups_;
   QLabel *verdict_, *next_, *resistance_, *rested_;
   QPushButton *take_, *takeResistance_, *record_;
   QLineEdit *full_, *now_, *charger_, *v1_, *a1_, *v2_, *a2_;

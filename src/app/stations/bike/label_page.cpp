@@ -95,13 +95,13 @@ void LabelPage::buildMeter(QVBoxLayout* column) {
   packs_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
   packs_->setMinimumWidth(180);
   head->addWidget(packs_);
-  auto* groups = new QPushButton(QStringLiteral("Group volts …"));
-  groups->setToolTip(QStringLiteral("Enter the volts of every group, at station Pack"));
-  connect(groups, &QPushButton::clicked, this, [this] {
+  groups_ = new QPushButton(QStringLiteral("Group volts …"));
+  groups_->setToolTip(QStringLiteral("Enter the volts of every group, at station Pack"));
+  connect(groups_, &QPushButton::clicked, this, [this] {
     if (pack() < kit_.document.plan().packs.size()) Q_EMIT kit_.desk.fieldRequested(QStringLiteral("/packs/%1/name").arg(pack()));
     Q_EMIT kit_.desk.pageRequested(Station::Pack, QStringLiteral("Groups"));
   });
-  head->addWidget(groups);
+  head->addWidget(groups_);
   column->addLayout(head);
   auto* grid = new QGridLayout;
   grid->setHorizontalSpacing(10);
@@ -184,7 +184,8 @@ void LabelPage::refresh() {
     packs_->addItems(names);
     packs_->setCurrentIndex(std::clamp(was, 0, std::max(0, static_cast<int>(names.size()) - 1)));
   }
-  packs_->setEnabled(!names.isEmpty());
+  packs_->setVisible(!names.isEmpty());
+  groups_->setVisible(!names.isEmpty());
   showMeter();
   showVerdict();
   showResistance();

@@ -6,6 +6,7 @@
 
 #include "app/present/words.h"
 #include "app/stations/joining/page_parts.h"
+#include "app/theme/scaling.h"
 #include "app/widgets/plain.h"
 #include "core/plan/lists.h"
 
@@ -14,7 +15,7 @@ namespace usherwright::app {
 // ---- readings before a plug ----
 
 MeetingPage::MeetingPage(Kit kit) : StationPage(kit) {
-  column_ = pageColumn(this);
+  column_ = scrolledColumn(this);
   column_->addWidget(stationHeading(QStringLiteral("Before a hard plug goes together"),
                                     QStringLiteral("one meter, both packs rested 30 min or more, read at the plugs")));
   verdict_ = wrapped("title");
@@ -22,8 +23,6 @@ MeetingPage::MeetingPage(Kit kit) : StationPage(kit) {
   column_->addWidget(verdict_);
   gauge_ = new DrawingView(kit_, QStringLiteral("readings against the connect window"));
   gauge_->setGround([this](drawing::Size size) { return drawing::meetingGauge(meeting_, readings_, size); });
-  gauge_->setMinimumHeight(220);
-  gauge_->setMaximumHeight(320);
   column_->addWidget(gauge_, 1);
   words_ = wrapped();
   column_->addWidget(words_);
@@ -105,6 +104,8 @@ void MeetingPage::refresh() {
   const Plan& plan = kit_.document.plan();
   const Figures& f = kit_.document.assessment().figures;
   meeting_ = meetingOf(plan, f);
+  const int meters = 26 * static_cast<int>(f.packs.size());
+  Scaling::setHeights(gauge_, kit_.look, 176 + meters, 240 + meters);
   readings_.clear();
   for (const PackFigures& p : f.packs) readings_.push_back({p.model.name, p.model.restVoltage(), false});
   for (std::size_t k = 0; k < plan.packs.size() && k < readings_.size(); ++k)
@@ -215,7 +216,7 @@ void GaugePage::refresh() {
 // ---- proof ----
 
 ProofPage::ProofPage(Kit kit) : StationPage(kit) {
-  auto* column = pageColumn(this);
+  auto* column = scrolledColumn(this);
   column->addWidget(stationHeading(QStringLiteral("What does a second pack change?")));
   changes_ = wrapped();
   column->addWidget(changes_);

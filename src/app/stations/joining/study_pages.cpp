@@ -139,7 +139,7 @@ void SubsetsPage::refresh() {
 // ---- turns ----
 
 TurnsPage::TurnsPage(Kit kit) : StationPage(kit), policies_(kit, this) {
-  auto* column = pageColumn(this);
+  auto* column = scrolledColumn(this);
   column->addWidget(stationHeading(QStringLiteral("Who goes first"), QStringLiteral("switched inputs or a selector make turns possible")));
   words_ = wrapped("soft");
   column->addWidget(words_);

@@ -137,7 +137,7 @@ void GroupsPage::keep() {
 }
 
 HealthPage::HealthPage(Kit kit, CurrentPack current) : StationPage(kit), current_(std::move(current)) {
-  auto* column = pageColumn(this);
+  auto* column = scrolledColumn(this);
   column->addWidget(
       stationHeading(QStringLiteral("Capacity tests"), QStringLiteral("run it empty, charge it full, read the Ah that went in")));
   auto* row = new QHBoxLayout;
