@@ -73,6 +73,47 @@ TEST_CASE("the settings of a board stand on their lines; what is not known is ha
   CHECK(says(boardStrips(sheet, {420, 400}), "it may lie"));
 }
 
+TEST_CASE("each setting of a board differs just beyond its bound, and not before") {
+  const Plan demo = plans::demo();  // 13S4P nmc, board of 25 A at a peak of 23 A, cells 32 A for long and 5.34 A to charge
+  const auto sheetOf = [](const Plan& plan) { return boardSettings(plan, plans::assessed(plan), 0); };
+  const auto line = [&](const Plan& plan, const std::string& name) {
+    const auto sheet = sheetOf(plan);
+    return *std::find_if(sheet.begin(), sheet.end(), [&](const BoardSetting& s) { return s.name == name; });
+  };
+  struct Row {
+    const char *name, *recommended, *key, *inside, *outside;
+  };
+  for (const Row& r :
+       {Row{"group high cut", "4.22 to 4.25 V", "cell_full_V", "4.25", "4.26"},
+        Row{"group high cut", "4.22 to 4.25 V", "cell_full_V", "4.2", "4.19"},
+        Row{"group low cut", "at least 2.8 V", "cell_cutoff_V", "2.5", "2.49"},
+        Row{"discharge trip", "above 23 A, not above 32 A of the cells", "continuous_A", "23", "22.9"},
+        Row{"discharge trip", "above 23 A, not above 32 A of the cells", "continuous_A", "48", "48.1"},
+        Row{"charge limit", "at most 5.34 A", "charge_A", "5.33", "5.4"},
+        Row{"balance current", "30 to 200 mA, near full only", "balance_mA", "20", "19"},
+        Row{"charging from", "0 °C or more", "charge_from_C", "0", "-1"}, Row{"charging up to", "45 °C or less", "charge_to_C", "45", "46"},
+        Row{"discharging up to", "60 °C or less", "discharge_to_C", "60", "61"}, Row{"groups in series", "13", "series", "13", "12"},
+        Row{"chemistry", "nmc", "chemistry", "lmo", "lfp"}, Row{"every group sensed", "yes", "senses_all_groups", "yes", "no"}}) {
+    INFO(r.name << " " << r.outside);
+    const std::string pointer = std::string("/packs/0/bms/") + r.key;
+    CHECK(line(demo, r.name).recommended == r.recommended);
+    CHECK_FALSE(line(plans::with(demo, pointer, r.inside), r.name).differs);
+    CHECK(line(plans::with(demo, pointer, r.outside), r.name).differs);
+    CHECK(line(plans::with(demo, pointer, ""), r.name).found == "not known yet");
+    CHECK_FALSE(line(plans::with(demo, pointer, ""), r.name).differs);
+  }
+  // The lines: volts and degrees on one scale each, currents as far as the larger figure and a third more.
+  CHECK(line(demo, "group high cut").scale->low == Approx(2.2));
+  CHECK(line(demo, "group high cut").scale->high == Approx(4.45));
+  CHECK(line(demo, "group low cut").scale->least == 2.8);
+  CHECK(line(demo, "discharge trip").scale->high == Approx(1.3 * 32));
+  CHECK(line(demo, "charge limit").scale->high == Approx(1.5 * 5.34).margin(0.01));
+  CHECK(line(demo, "balance current").scale->most == 200);
+  CHECK(line(demo, "balance current").scale->high == 250);
+  CHECK(line(demo, "charging from").scale->low == -30);
+  CHECK(line(demo, "charging up to").scale->high == 80);
+}
+
 TEST_CASE("capacity: without a test the lines say what one would tell, and a lost string is told apart from wear") {
   const PackModel m = plans::assessed(plans::demo()).figures.packs[0].model;  // 4 side by side
   const Drawing none = capacityBars({}, m, {700, 300});
