@@ -183,6 +183,14 @@ TEST_CASE("turns: at every place of the ride the shares are those of the packs, 
   for (const PolicyFigures& p : policies) {
     if (!p.applies) continue;
     REQUIRE(p.shares.size() == 60);
+    Plan other = plan;
+    other.joining.policy = p.policy;
+    const auto ride = plans::assessed(other).figures.ride;
+    for (std::size_t i : {0u, 7u, 31u, 59u}) {  // the middle of each sixtieth
+      const Row row = ride->at(ride->end * ((static_cast<double>(i) + 0.5) / 60));
+      const double sum = row.current[0].value() + row.current[1].value();
+      CHECK(p.shares[i][0] == Approx(row.current[0].value() / sum).margin(1e-9));
+    }
     for (const auto& share : p.shares) {
       double sum = 0;
       for (double s : share) {

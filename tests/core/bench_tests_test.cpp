@@ -290,6 +290,9 @@ TEST_CASE("claims are held against what the bike has and needs") {
   CHECK(verdict("18650 3400 mAh").starts_with("plausible"));
   CHECK(verdict("lasts 20 years").starts_with("implausible"));
   CHECK(checkClaims("best battery ever", b).empty());
+  std::string listing;
+  for (int i = 0; i < 60; ++i) listing += "up to " + std::to_string(20 + i) + " km, ";
+  CHECK(checkClaims(listing, b).size() == 40);
   CHECK(checkClaims("100 km", {}).at(0).verdict == Plausibility::CannotTell);
 }
 

@@ -202,6 +202,7 @@ TEST_CASE("a cell that somebody saw makes a block of the box, its count from the
   CHECK(made.series == 10);
   CHECK(made.parallel == 5);
   CHECK((made.cell.capacity * 5).value() == Approx(12.8));
+  CHECK(made.cell.resistance.value() == Approx(80 / 12.8 * 5));  // five side by side are the group of 80 mΩ·Ah
   CHECK(provenanceOf(*seen, "/cells/" + made.cell.id + "/capacity_Ah") == Provenance::Assumed);
   const auto read = withField(*seen, "/cells/" + made.cell.id + "/capacity_Ah", FieldValue{3.2});
   CHECK(makeupOf(*read, read->packs[0]).parallel == 4);

@@ -105,6 +105,11 @@ TEST_CASE("a sound plan says how far and how narrow; a Stop comes before everyth
   CHECK(sound.verdict.kind == VerdictKind::Sound);
   CHECK(sound.verdict.sentence.starts_with("Sound as far as known"));
   CHECK(sound.verdict.sentence.find("narrows ") != std::string::npos);
+  Plan guessed = plans::sound();
+  guessed.provenance["/packs/0/fuse/rating_A"].from = Provenance::Assumed;
+  CHECK(judged(guessed).verdict.sentence == "Not proven: 1 is a guess");
+  guessed.packs[0].fuse.dcVoltage.reset();
+  CHECK(judged(guessed).verdict.sentence == "Not proven: 1 value is not known, 1 is a guess");
   const Judged demo = judged(plans::demo());
   CHECK(demo.verdict.kind == VerdictKind::Stop);
   CHECK(demo.verdict.sentence.starts_with("Do not connect: "));
@@ -113,4 +118,14 @@ TEST_CASE("a sound plan says how far and how narrow; a Stop comes before everyth
   CHECK(nextOf(demo.way)->id == "stop/WIRE-04@second");
   const auto progress = progressOf(demo.way);
   CHECK(progress[static_cast<std::size_t>(Station::Pack)].all == 8);
+  for (const auto& way : {demo.way, judged(withNewPack(plans::demo())).way})
+    for (std::size_t s = 0; s < progress.size(); ++s) {
+      const auto counted = [&](bool onlyDone) {
+        return std::count_if(way.begin(), way.end(), [&](const WayStep& w) {
+          return !w.stop && static_cast<std::size_t>(w.station) == s && (w.done || !onlyDone);
+        });
+      };
+      CHECK(progressOf(way)[s].all == counted(false));
+      CHECK(progressOf(way)[s].done == counted(true));
+    }
 }
