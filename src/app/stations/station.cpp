@@ -23,7 +23,14 @@ void StationView::showEvent(QShowEvent* e) {
   QWidget::showEvent(e);
 }
 
-bool StationView::reveal(const QString& pointer) { return entries_->focusField(pointer); }
+bool StationView::reveal(const QString& pointer) {
+  if (entries_->focusField(pointer)) return true;
+  QAbstractButton* best = nullptr;
+  for (auto* button : findChildren<QAbstractButton*>())
+    if (button->isVisible() && button->property(pointerProperty).toString() == pointer && (!best || button->isChecked())) best = button;
+  if (best) best->setFocus(Qt::OtherFocusReason);
+  return best != nullptr;
+}
 
 QVBoxLayout* StationView::newPage(QStackedLayout* pages) {
   auto* page = new QWidget;

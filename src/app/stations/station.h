@@ -25,7 +25,8 @@ class StationView : public QWidget {
 
  public:
   explicit StationView(Kit kit, QWidget* parent = nullptr);
-  /// Puts the keyboard into a field of this station; false if it has no such field.
+  /// Puts the keyboard into a field of this station: its entry, or what stands for it among the drawings (the chosen card of
+  /// a method, the box of a job). False if it has no such field here.
   virtual bool reveal(const QString& pointer);
   /// The station's entries; the shell shows them beside the drawings, under the findings.
   EntryPanel* entries() const { return entries_; }

@@ -145,6 +145,11 @@ void Entry::paintEvent(QPaintEvent*) {
   painter.drawRect(bar);
 }
 
+QString Entry::tolerancePointer() const {
+  const std::string_view key = spec_->toleranceKey;
+  return key.empty() ? QString() : pointer_.left(pointer_.lastIndexOf(QLatin1Char('/')) + 1) + text(key);
+}
+
 void Entry::refresh() {
   const auto ref = findField(kit_.document.plan(), pointer_.toStdString());
   if (!ref) return;  // its owner is gone; the panel is about to drop this row

@@ -25,6 +25,8 @@ class Entry : public QWidget {
   bool hasKeyboard() const;
 
   QString pointer() const { return pointer_; }
+  /// Of the field that "22±1" also sets; empty if there is none.
+  QString tolerancePointer() const;
   /// Shows the value of the document, unless something refused still stands in the editor.
   void refresh();
   /// Puts the keyboard into the editor.

@@ -149,7 +149,7 @@ void EntryPanel::finishEdit() {
 
 bool EntryPanel::focusField(const QString& pointer) {
   for (Entry* e : entries_) {
-    if (e->pointer() != pointer) continue;
+    if (e->pointer() != pointer && e->tolerancePointer() != pointer) continue;
     for (const Group& group : groups_)
       if (std::find(group.entries.begin(), group.entries.end(), e) != group.entries.end()) folded_.erase(group.title);
     if (e->asked() == Entry::Asked::No) missingOnly_->setChecked(false);

@@ -33,7 +33,8 @@ std::vector<EntrySection> BikeStation::sections() const {
   out.push_back({QStringLiteral("Frame and places"), places});
   for (std::size_t i = 0; i < plan.routes.size(); ++i)
     out.push_back({QStringLiteral("Ride: %1").arg(text(plan.routes[i].id)),
-                   fieldsUnder(QStringLiteral("/routes/%1/").arg(i), {"km", "climb_m", "speed_km_h", "surface", "headwind_km_h"})});
+                   fieldsUnder(QStringLiteral("/routes/%1/").arg(i),
+                               {"id", "km", "climb_m", "climb_grade", "speed_km_h", "surface", "headwind_km_h"})});
   out.push_back(
       {QStringLiteral("Need and money"),
        QStringList{QStringLiteral("/need/goal_Wh"), QStringLiteral("/need/goal_Ah"), QStringLiteral("/need/reserve_km"),
@@ -44,6 +45,12 @@ std::vector<EntrySection> BikeStation::sections() const {
     out.push_back({text(plan.bike.accessories[i].name), fieldsUnder(QStringLiteral("/bike/accessories/%1/").arg(i),
                                                                     {"name", "power_W", "tap", "max_V", "lead_V", "parked_mA"})});
   return out;
+}
+
+/// Jobs have boxes of their own on page Need.
+bool BikeStation::reveal(const QString& pointer) {
+  if (StationView::reveal(pointer)) return true;
+  return pointer.startsWith(QLatin1String("/need/")) && showPage(QStringLiteral("Need")) && StationView::reveal(pointer);
 }
 
 bool BikeStation::showPage(const QString& name) {

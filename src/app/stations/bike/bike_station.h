@@ -12,6 +12,7 @@ class BikeStation : public StationView {
  public:
   explicit BikeStation(Kit kit, QWidget* parent = nullptr);
   bool showPage(const QString& name) override;
+  bool reveal(const QString& pointer) override;
   QString mainWorking() const override { return QStringLiteral("peak"); }
 
  protected:

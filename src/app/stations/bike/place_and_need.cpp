@@ -148,6 +148,7 @@ NeedPage::NeedPage(Kit kit) : StationPage(kit) {
        {std::pair{"add a pack", "/need/add"}, std::pair{"replace a pack", "/need/replace"}, std::pair{"build from cells", "/need/build"},
         std::pair{"chargers", "/need/chargers"}, std::pair{"care, store, retire", "/need/care"}}) {
     auto* box = new QCheckBox(QLatin1String(words));
+    box->setProperty(pointerProperty, QLatin1String(pointer));
     connect(box, &QCheckBox::clicked, this,
             [this, p = pointer](bool on) { kit_.document.commit(withField(kit_.document.plan(), p, FieldValue{on})); });
     row->addWidget(box);

@@ -166,6 +166,11 @@ QString JoiningStation::takeRide(const QString& path) {
 
 bool JoiningStation::showPage(const QString& page) { return sheets_->choose(page); }
 
+bool JoiningStation::reveal(const QString& pointer) {
+  if (pointer == QLatin1String("/joining/method") || pointer == QLatin1String("/joining/policy")) showPage(QStringLiteral("Flow"));
+  return StationView::reveal(pointer);
+}
+
 QWidget* JoiningStation::buildMethods() {
   auto* box = new QWidget;
   auto* row = new QHBoxLayout(box);
@@ -173,6 +178,7 @@ QWidget* JoiningStation::buildMethods() {
   row->setSpacing(8);
   for (Method m : methodsShown()) {
     auto* card = new CardButton(kit_, methodName(m));
+    card->setProperty(pointerProperty, QStringLiteral("/joining/method"));
     methods_->addButton(card, static_cast<int>(m));
     row->addWidget(card);
   }
@@ -193,6 +199,7 @@ QWidget* JoiningStation::buildPolicies() {
   row->setSpacing(8);
   for (Policy p : policiesShown()) {
     auto* card = new CardButton(kit_, policyName(p));
+    card->setProperty(pointerProperty, QStringLiteral("/joining/policy"));
     policies_->addButton(card, static_cast<int>(p));
     row->addWidget(card);
   }
@@ -303,7 +310,8 @@ std::vector<EntrySection> JoiningStation::sections() const {
                               "fallback_V", "own_cut_V", "second_joint"})
         joint << joining + QStringLiteral("converter/") + QLatin1String(key);
     if (plan.joining.method != Method::Direct)
-      for (const char* key : {"part/input_A", "part/total_A", "part/inputs", "part/voltage_V", "part/forward_V", "part/on_mohm"})
+      for (const char* key : {"part/input_A", "part/total_A", "part/inputs", "part/voltage_V", "part/forward_V", "part/on_mohm",
+                              "part/standby_mA", "part/closed_box"})
         joint << joining + QLatin1String(key);
     if (plan.joining.method == Method::Schottky) joint << joining + QStringLiteral("part/heat_sink_K_per_W");
     if (plan.joining.method == Method::Selector)
@@ -312,13 +320,14 @@ std::vector<EntrySection> JoiningStation::sections() const {
     if (plan.joining.method == Method::Direct)
       joint << joining + QStringLiteral("loose_ends_capped") << joining + QStringLiteral("always_together");
     if (plan.joining.method == Method::Selector || plan.joining.switchedInputs) joint << joining + QStringLiteral("mark_soc");
-    joint << joining + QStringLiteral("limit_while_apart_A") << joining + QStringLiteral("two_meters");
+    joint << joining + QStringLiteral("precharge_ohm") << joining + QStringLiteral("limit_while_apart_A")
+          << joining + QStringLiteral("two_meters");
     out.push_back({QStringLiteral("The joint"), joint});
   }
   const auto runKeys = [&](QStringList& list, const Run* run) {
     for (std::size_t r = 0; r < plan.wiring.runs.size(); ++r)
       if (&plan.wiring.runs[r] == run)
-        for (const char* key : {"size", "length_plus_m", "length_minus_m", "insulation", "bundle", "closed"})
+        for (const char* key : {"size", "length_plus_m", "length_minus_m", "insulation", "bundle", "closed", "touchable"})
           list << QStringLiteral("/wiring/runs/%1/%2").arg(r).arg(QLatin1String(key));
   };
   for (std::size_t k = 0; k < plan.packs.size(); ++k) {

@@ -18,6 +18,7 @@ class JoiningStation : public StationView {
   QString mainWorking() const override { return QStringLiteral("gauge"); }
   Second time() const { return time_; }
   bool showPage(const QString& page) override;
+  bool reveal(const QString& pointer) override;
   /// The ride as a table, or the circuit as a netlist, by the ending of `path`. The sentence says what happened.
   QString saveTo(const QString& path) const;
   /// Takes a list of seconds and watts as the ride. The sentence says what happened.
