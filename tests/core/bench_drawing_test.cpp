@@ -154,6 +154,10 @@ TEST_CASE("what a plan rests on: a square for every figure, none drawn as known 
   const auto parts = standingOf(plan, plans::assessed(plan));
   for (const char* name : {"controller", "stock", "deck", "joint", "lead of deck", "main lead", "ride"})
     CHECK(std::any_of(parts.begin(), parts.end(), [&](const StandingPart& p) { return p.name == name; }));
+  const Plan rides = plans::with(withAnotherRoute(plan), "/routes/1/km", "12");
+  const auto two = standingOf(rides, plans::assessed(rides));
+  for (const char* name : {"ride 1", "ride 2"})
+    CHECK(std::any_of(two.begin(), two.end(), [&](const StandingPart& p) { return p.name == name; }));
   const Drawing d = standingSquares(parts, {800, standingHeight(parts, 800)});
   REQUIRE(partOf(d, "field//packs/1/fuse/dc_V"));
   CHECK(partOf(d, "field//packs/1/fuse/dc_V")->tip == "fuse DC voltage: 32 V, label");

@@ -222,7 +222,9 @@ TEST_CASE("rooms and routes of every kind of frame, as drawn") {
                          FrameKind::TrikeRear, FrameKind::Folding}) {
     Bike bike;
     bike.frame = kind;
-    said += "#" + std::to_string(static_cast<int>(kind)) + "\n";
+    double tubes = 0;
+    for (const Tube& t : frameOf(bike).tubes) tubes += t.width * (t.a.x + 2 * t.a.y + 3 * t.b.x + 4 * t.b.y);
+    said += fmt::format("#{} {} tubes, {:.0f}\n", static_cast<int>(kind), frameOf(bike).tubes.size(), tubes);
     for (const MountPlace& p : frameOf(bike).places) {
       double way = 0;
       for (std::size_t i = 1; i < p.route.size(); ++i) way += std::hypot(p.route[i].x - p.route[i - 1].x, p.route[i].y - p.route[i - 1].y);
@@ -230,46 +232,46 @@ TEST_CASE("rooms and routes of every kind of frame, as drawn") {
                           p.at.y, way);
     }
   }
-  CHECK(said == R"(#0
+  CHECK(said == R"(#0 11 tubes, 1914746
 down tube: 500 x 90 x 100 at 724, 570, lead 408
 triangle: 310 x 75 x 210 at 567, 607, lead 301
 behind the seat tube: 375 x 80 x 70 at 301, 529, lead 228
 rack: 380 x 120 x 75 at 76, 790, lead 639
 front: 220 x 200 x 130 at 995, 857, lead 902
 bag on seat: 220 x 110 x 120 at 118, 888, lead 699
-#1
+#1 11 tubes, 1917879
 down tube: 526 x 90 x 100 at 754, 577, lead 421
 behind the seat tube: 345 x 80 x 70 at 323, 510, lead 220
 rack: 380 x 120 x 75 at 86, 790, lead 657
 front: 220 x 200 x 130 at 1035, 869, lead 927
 bag on seat: 220 x 110 x 120 at 146, 850, lead 670
-#2
+#2 11 tubes, 2546804
 down tube: 612 x 90 x 100 at 1199, 564, lead 466
 behind the seat tube: 360 x 80 x 70 at 699, 520, lead 224
 under deck: 461 x 180 x 90 at 335, 418, lead 518
 on deck: 820 x 250 x 150 at 110, 578, lead 1091
 front: 220 x 200 x 130 at 1535, 845, lead 1017
 bag on seat: 220 x 110 x 120 at 520, 869, lead 685
-#3
+#3 10 tubes, 2188187
 down tube: 579 x 90 x 100 at 820, 587, lead 447
 triangle: 261 x 75 x 132 at 652, 598, lead 324
 front: 220 x 200 x 130 at 1125, 888, lead 979
 bag on seat: 220 x 110 x 120 at 190, 840, lead 665
-#4
+#4 12 tubes, 2131168
 down tube: 306 x 90 x 100 at 650, 506, lead 319
 behind the seat tube: 345 x 80 x 70 at 317, 510, lead 220
 under deck: 256 x 300 x 110 at 1020, 300, lead 778
 on deck: 598 x 450 x 200 at 1293, 505, lead 1037
 rack: 380 x 120 x 75 at 84, 753, lead 627
 bag on seat: 220 x 110 x 120 at 140, 850, lead 670
-#5
+#5 10 tubes, 2075659
 down tube: 585 x 90 x 100 at 1043, 564, lead 452
 behind the seat tube: 330 x 80 x 70 at 566, 501, lead 217
 under deck: 307 x 300 x 110 at 277, 320, lead 439
 on deck: 537 x 400 x 180 at 92, 515, lead 643
 front: 220 x 200 x 130 at 1365, 845, lead 991
 bag on seat: 220 x 110 x 120 at 393, 840, lead 665
-#6
+#6 10 tubes, 1501656
 down tube: 150 x 90 x 100 at 530, 416, lead 224
 rack: 380 x 120 x 75 at 82, 496, lead 597
 front: 220 x 200 x 130 at 1010, 730, lead 909
