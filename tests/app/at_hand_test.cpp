@@ -79,6 +79,27 @@ TEST_CASE("a part chosen in a drawing brings its few entries to the top") {
   CHECK(QApplication::focusWidget() == b.drawing(QStringLiteral("the bike from the side")));
 }
 
+TEST_CASE("what a finding or the way asks for comes first among the entries") {
+  Bench b;
+  b.key(Qt::Key_5, Qt::ControlModifier);
+  b.key(Qt::Key_F8);
+  Bench::settle();
+  b.clickButton(QStringLiteral("go to the field"));
+  const QString asked = QApplication::focusWidget()->property(pointerProperty).toString();
+  CHECK(asked == QStringLiteral("/packs/1/fuse/dc_V"));
+  CHECK(topEntries(b).mid(0, 16).contains(asked));
+  CHECK(topEntries(b).value(0) == QStringLiteral("/packs/1/soc"));  // the first of its group
+  Plan plan = plans::sound();
+  plan.provenance["/packs/0/fuse/rating_A"].from = Provenance::Assumed;
+  b.window().session().begin(plan);
+  b.key(Qt::Key_F7);
+  Bench::settle();
+  REQUIRE(QApplication::focusWidget());
+  const QString next = QApplication::focusWidget()->property(pointerProperty).toString();
+  CHECK(next == QStringLiteral("/packs/0/fuse/rating_A"));
+  CHECK(topEntries(b).value(0) == QStringLiteral("/packs/0/soc"));
+}
+
 TEST_CASE("F1 of every station: the question it answers, five lines, a picture, the cautions") {
   Bench b;
   for (const StationRow& row : stationTable()) {

@@ -143,7 +143,7 @@ void FindingCard::rebuild() {
     addText(QStringLiteral("Do: ") + text(f.what));
     addLink(QStringLiteral("working (F2)"), [this] { Q_EMIT kit_.desk.workingRequested(property(workingProperty).toString()); });
     if (!f.pointer.empty())
-      addLink(QStringLiteral("go to the field"), [this, at = text(f.pointer)] { Q_EMIT kit_.desk.fieldRequested(at); });
+      addLink(QStringLiteral("go to the field"), [this, at = text(f.pointer)] { Q_EMIT kit_.desk.partRequested(at, Keyboard::Follows); });
     addAcceptance();
   }
   dropFrom(next_);

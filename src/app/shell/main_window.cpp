@@ -214,7 +214,7 @@ void MainWindow::goToStep(const WayStep& step) {
   }
   if (!step.page.empty()) return Q_EMIT desk_.pageRequested(step.station, text(step.page));
   for (const std::string& pointer : step.fields)
-    if (findField(document_.plan(), pointer)) return goToField(text(pointer));
+    if (findField(document_.plan(), pointer)) return goToPart(text(pointer), Keyboard::Follows);
   goToStation(step.station);
   views_.at(step.station)->setFocus();
 }
