@@ -42,7 +42,11 @@ struct Grid {
       : names(std::min(170.0, width * 0.24)), perLine(static_cast<std::size_t>(std::max(1.0, (width - names - 8) / step))) {}
   double names;
   std::size_t perLine;
-  double heightOf(const StandingPart& part) const { return step * static_cast<double>((part.fields.size() + perLine - 1) / perLine) + 5; }
+  std::size_t lineOf(std::size_t square) const { return square / perLine; }
+  double heightOf(const StandingPart& part) const {
+    const std::size_t lines = part.fields.empty() ? 0 : lineOf(part.fields.size() - 1) + 1;
+    return step * static_cast<double>(lines) + 5;
+  }
 };
 
 void legend(Pen& pen, double width) {
@@ -70,7 +74,7 @@ Drawing standingSquares(const std::vector<StandingPart>& parts, Size size) {
     pen.text({8, y + 13}, elided(part.name, Face::Small, grid.names - 14), Face::Small, Ink::Ink);
     for (std::size_t i = 0; i < part.fields.size(); ++i) {
       const StandingField& f = part.fields[i];
-      const Point at{grid.names + step * static_cast<double>(i % grid.perLine), y + step * static_cast<double>(i / grid.perLine)};
+      const Point at{grid.names + step * static_cast<double>(i % grid.perLine), y + step * static_cast<double>(grid.lineOf(i))};
       const Look& look = lookOf(f);
       Shape& s = square(pen, at, side, look);
       s.part = "field/" + f.pointer;
