@@ -170,6 +170,7 @@ QStringList FileSession::recent() const {
 void FileSession::remember(const QString& path) const {
   if (path.contains(QLatin1Char('\n'))) return;
   QStringList paths = recent();
+  if (paths.value(0) == path) return;
   paths.removeAll(path);
   paths.prepend(path);
   QDir().mkpath(QFileInfo(recentFile()).path());

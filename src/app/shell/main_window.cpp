@@ -150,7 +150,12 @@ void MainWindow::connectDesk() {
   showChannel();
   connect(&document_, &Document::changed, this, &MainWindow::showTitle);
   connect(&session_, &FileSession::stateChanged, this, &MainWindow::showTitle);
-  connect(&session_, &FileSession::stateChanged, this, [this] { desk_.setRecent(session_.recent()); });
+  // The state changes with every edit, the list of files only with the file.
+  connect(&session_, &FileSession::stateChanged, this, [this, last = session_.path()]() mutable {
+    if (session_.path() == last) return;
+    last = session_.path();
+    desk_.setRecent(session_.recent());
+  });
   desk_.setRecent(session_.recent());
   connect(&desk_, &Desk::openRequested, this, [this](const QString& file) { files_->chooseFile(file); });
   connect(&look_, &Look::changed, this, &MainWindow::restyle);

@@ -37,7 +37,6 @@ void scaleLayout(QLayout* layout, const Look& look) {
 }  // namespace
 
 Scaling::Scaling(Look& look, QWidget* root) : QObject(root), look_(look), root_(root) {
-  qApp->installEventFilter(this);
   connect(&look_, &Look::scaleChanged, this, &Scaling::applyToAll);
 }
 
@@ -50,7 +49,7 @@ void Scaling::setHeights(QWidget* widget, const Look& look, int least, int most)
 }
 
 bool Scaling::eventFilter(QObject* watched, QEvent* e) {
-  if (ever_ && e->type() == QEvent::Polish)
+  if (e->type() == QEvent::Polish)
     if (auto* w = qobject_cast<QWidget*>(watched); w && (w == root_ || root_->isAncestorOf(w))) applyTo(w);
   return false;
 }
@@ -70,6 +69,7 @@ void Scaling::applyTo(QWidget* widget) {
 }
 
 void Scaling::applyToAll() {
+  if (!ever_) qApp->installEventFilter(this);  // until then no event need pass here
   ever_ = true;
   for (QWidget* w : root_->findChildren<QWidget*>()) applyTo(w);
 }

@@ -95,9 +95,9 @@ void EntryPanel::putFirst() {
 }
 
 void EntryPanel::bringFirst(const QString& pointer) {
+  if (std::none_of(entries_.begin(), entries_.end(), [&](const Entry* e) { return e->pointer() == pointer; })) return;
   first_ = pointer;
   putFirst();
-  if (groups_.empty()) return;
   folded_.erase(groups_.front().title);
   arrange();
   inner_->layout()->activate();

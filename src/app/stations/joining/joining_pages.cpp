@@ -8,6 +8,7 @@
 #include "app/stations/joining/page_parts.h"
 #include "app/theme/scaling.h"
 #include "app/widgets/plain.h"
+#include "core/pack/readings.h"
 #include "core/plan/lists.h"
 
 namespace usherwright::app {
@@ -107,10 +108,11 @@ void MeetingPage::refresh() {
   const int meters = 26 * static_cast<int>(f.packs.size());
   Scaling::setHeights(gauge_, kit_.look, 176 + meters, 240 + meters);
   readings_.clear();
-  for (const PackFigures& p : f.packs) readings_.push_back({p.model.name, p.model.restVoltage(), false});
-  for (std::size_t k = 0; k < plan.packs.size() && k < readings_.size(); ++k)
-    for (const Reading& r : plan.packs[k].readings)
-      if (r.pack) readings_[k] = {readings_[k].name, *r.pack, true};
+  for (std::size_t k = 0; k < f.packs.size(); ++k) {
+    const PackModel& model = f.packs[k].model;
+    const auto last = lastVolts(plan.packs[k], model.series);
+    readings_.push_back({model.name, last ? last->volts : model.restVoltage(), last.has_value()});
+  }
   const MeetingFigures& m = meeting_;
   for (std::size_t k = 0; k < volts_.size() && k < plan.packs.size(); ++k)
     for (const Reading& r : plan.packs[k].readings) {

@@ -44,7 +44,7 @@ void BoardPage::refresh() {
   if (current_() >= plan.packs.size()) return;
   settings_ = boardSettings(plan, kit_.document.assessment(), current_());
   strips_->rebuild();
-  const Makeup made = makeupOf(plan, plan.packs[current_()]);
+  const Makeup& made = kit_.document.assessment().figures.packs[current_()].makeup;
   fitting_.clear();
   QStringList names;
   const Shelf& shelf = *shelf_;
