@@ -90,6 +90,43 @@ TEST_CASE("a better rating, or a smaller demand, never brings a Stop") {
   });
 }
 
+TEST_CASE("no finding holds two figures against each other that read alike") {
+  rc::prop("told apart", [] {
+    Plan plan = nearby();
+    // Right beside a limit, where three digits no longer tell them apart.
+    const Figures figures = plans::assessed(plan).figures;
+    const auto at = static_cast<std::size_t>(*rc::gen::inRange(0, static_cast<int>(figures.elements.size())));
+    const Element& e = figures.elements[at];
+    const double limit = numberAt(plan, "/bike/controller/current_max_A");
+    if (e.counted() && e.peak && !std::isnan(limit)) {
+      const double onIt = limit + (*e.counted() - *e.peak).value() + between(0, 0.02);
+      if (const auto next = withField(plan, "/bike/controller/current_max_A", FieldValue{onIt})) plan = *next;
+    }
+    for (const Finding& f : plans::assessed(plan).findings) {
+      const std::string& result = f.working.result;
+      const auto middle = result.find(" against ");
+      if (middle == std::string::npos) continue;
+      if (result.substr(0, middle) == result.substr(middle + 9)) RC_FAIL(f.key() + ": " + f.sentence + " (" + result + ")");
+    }
+  });
+}
+
+TEST_CASE("a fuse that the peak passes asks for a thought, never for a Stop, and is not passed over") {
+  const Plan plan = plans::sound();
+  const Ampere peak = *plans::assessed(plan).figures.demand.peak;
+  for (const double share : {0.80, 0.905, 0.915, 0.95, 0.9995}) {
+    const Plan next = plans::with(plan, "/packs/0/fuse/rating_A", formatNumber(peak.value() * share, 7));
+    int named = 0;
+    for (const Finding& f : plans::assessed(next).findings)
+      if (f.element == "stock/fuse") {
+        CHECK(f.severity == Severity::Mind);
+        ++named;
+      }
+    INFO(share);
+    CHECK(named == 1);
+  }
+}
+
 TEST_CASE("more load, wind or climb never takes the bike farther; more cells in parallel always do") {
   rc::prop("range", [] {
     const Plan plan = nearby();

@@ -65,9 +65,8 @@ void bike01(const Context& c, Findings& out) {
     Finding f = finding({"BIKE-01", over ? Severity::Stop : Severity::Mind, Station::Bike, source.id,
                          over || !nearCapacitor ? limit->pointer : "/bike/controller/capacitor_V"});
     const std::string when = source.pack >= 0 ? " when full" : "";
-    if (over)
-      f.sentence =
-          fmt::format("{} {} {}{}; the {} is {}.", source.name, source.does, text(source.volts), when, limit->words, text(limit->volts));
+    const Versus v = versus(source.volts, limit->volts);
+    if (over) f.sentence = fmt::format("{} {} {}{}; the {} is {}.", source.name, source.does, v.left, when, limit->words, v.right);
     else
       f.sentence = fmt::format(
           "{} {} {}{}: under 5 % is left to the {}{}.", source.name, source.does, text(source.volts), when,
@@ -83,9 +82,8 @@ void bike01(const Context& c, Findings& out) {
     f.headline = source.volts / limit->volts;
     f.working = {"Highest voltage against the controller",
                  "U ≤ U_max of controller and capacitors; 0.95 of it kept for braking and spikes",
-                 {input(c, "U", source.name, text(source.volts), source.pointer),
-                  input(c, "U_max", limit->words, text(limit->volts), limit->pointer)},
-                 fmt::format("{} against {}", text(source.volts), text(limit->volts)),
+                 {input(c, "U", source.name, v.left, source.pointer), input(c, "U_max", limit->words, v.right, limit->pointer)},
+                 v.against(),
                  "voltage rating of the capacitors and switches"};
     out.push_back(std::move(f));
   }

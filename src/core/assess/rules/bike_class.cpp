@@ -38,7 +38,7 @@ void bike02(const Context& c, Findings& out) {
                  "S · U_charge ≤ highest full voltage sold under the nameplate",
                  {input(c, "U_plate", "voltage class", text(*controller.nameplate), "/bike/controller/nameplate_V"),
                   input(c, "S", "cells in series", std::to_string(m.series), packPointer(k, "series"))},
-                 fmt::format("{} against {}", text(m.full), text(implied)),
+                 versus(m.full, implied).against(),
                  "table of nameplates"};
     out.push_back(std::move(f));
   }

@@ -53,7 +53,7 @@ void bike07(const Context& c, Findings& out) {
                  "U_fed ≤ U_max",
                  {input(c, "U_max", nameOf(a), text(*a.maximum), accessoryPointer(i, "max_V")),
                   input(c, "U_fed", "what feeds it", text(fed.volts), a.leadVolts ? accessoryPointer(i, "lead_V") : "")},
-                 fmt::format("{} against {}", text(fed.volts), text(*a.maximum)),
+                 versus(fed.volts, *a.maximum).against(),
                  "rating of the part"};
     out.push_back(std::move(f));
   }

@@ -145,8 +145,9 @@ void chg03(const Context& c, Findings& out) {
     const Charger& charger = c.plan.chargers[pair.charger];
     const PackModel& m = c.figures.packs[pair.pack].model;
     Finding f = begin(c, "CHG-03", Severity::Stop, pair, "output_A");
-    f.sentence = fmt::format("{} gives {}; the {} of {} {} {}.", shownName(charger), text(*charger.current), pair.limit->shown(), m.name,
-                             pair.limit->element == "cells" ? "allow" : "allows", text(pair.limit->limit));
+    const Versus v = versus(*charger.current, pair.limit->limit);
+    f.sentence = fmt::format("{} gives {}; the {} of {} {} {}.", shownName(charger), v.left, pair.limit->shown(), m.name,
+                             pair.limit->element == "cells" ? "allow" : "allows", v.right);
     f.why = "Ports and leads melt slowly, cells age and plate; a BMS that trips on every charge is no limiter.";
     f.what = fmt::format("A charger of at most {} A.", formatNumber(std::floor(pair.limit->limit.value() * 100 + 1e-6) / 100));
     f.remedies.push_back(setTo("a weaker one", chargerPointer(pair.charger, "output_A"),
@@ -154,9 +155,9 @@ void chg03(const Context& c, Findings& out) {
     f.headline = *charger.current / pair.limit->limit;
     f.working = {"Charge current",
                  "I ≤ min(BMS, P · cell, port, lead, charge fuse)",
-                 {input(c, "I", "charger current", text(*charger.current), chargerPointer(pair.charger, "output_A")),
-                  input(c, "limit", pair.limit->element, text(pair.limit->limit))},
-                 fmt::format("{} against {}", text(*charger.current), text(pair.limit->limit)),
+                 {input(c, "I", "charger current", v.left, chargerPointer(pair.charger, "output_A")),
+                  input(c, "limit", pair.limit->element, v.right)},
+                 v.against(),
                  "the smallest rating in the charge path"};
     out.push_back(std::move(f));
   }
@@ -288,15 +289,15 @@ void chg22(const Context& c, Findings& out) {
     const PackModel& m = c.figures.packs[k].model;
     // Each by itself may be too much already: then CHG-03 has said so.
     Finding f = finding({"CHG-22", Severity::Stop, Station::Charging, m.id, chargerPointer(last, "output_A")});
-    f.sentence = fmt::format("{} chargers are put to {}: together {}; its {} allows {}.", count, m.name, text(sum), limit->shown(),
-                             text(limit->limit));
+    const Versus v = versus(sum, limit->limit);
+    f.sentence = fmt::format("{} chargers are put to {}: together {}; its {} allows {}.", count, m.name, v.left, limit->shown(), v.right);
     f.why = "Two chargers on one pack add up; no part in the way knows of the other.";
     f.what = "One at a time: take the others off this pack.";
     f.headline = sum / limit->limit;
     f.working = {"Chargers together",
                  "ΣI ≤ smallest limit",
-                 {input(c, "ΣI", "chargers", text(sum)), input(c, "limit", limit->element, text(limit->limit))},
-                 fmt::format("{} against {}", text(sum), text(limit->limit)),
+                 {input(c, "ΣI", "chargers", v.left), input(c, "limit", limit->element, v.right)},
+                 v.against(),
                  "currents add"};
     out.push_back(std::move(f));
   }

@@ -62,8 +62,8 @@ void join18(const Context& c, Findings& out) {
     if (e.pack != static_cast<int>(*k) || !e.continuous || !exceeds(need->value(), e.continuous->value())) continue;
     Finding f = inJoining("JOIN-18", Severity::Stop, e.id, e.pointer);
     f.element = e.id;
-    f.sentence =
-        fmt::format("At its lowest input the converter draws {}; the {} {} {}.", text(*need), e.name, carries(e), text(*e.continuous));
+    const Versus v = versus(*need, *e.continuous);
+    f.sentence = fmt::format("At its lowest input the converter draws {}; the {} {} {}.", v.left, e.name, carries(e), v.right);
     f.why = "A converter asks for the same power from fewer volts: the current rises as the pack empties.";
     f.what = e.kind == ElementKind::Fuse ? "A lower output limit or a higher low cut at the converter."
                                          : "A lower output limit, a higher low cut, or a stronger part.";
@@ -74,8 +74,8 @@ void join18(const Context& c, Findings& out) {
     f.headline = *need / *e.continuous;
     f.working = {"Converter input",
                  "I_in = P_out / (η · U_lowest) + standby",
-                 {input(c, "I_in", "at the lowest input", text(*need)), input(c, "rating", e.name, text(*e.continuous), e.pointer)},
-                 fmt::format("{} against {}", text(*need), text(*e.continuous)),
+                 {input(c, "I_in", "at the lowest input", v.left), input(c, "rating", e.name, v.right, e.pointer)},
+                 v.against(),
                  "energy is conserved"};
     out.push_back(std::move(f));
   }

@@ -86,10 +86,10 @@ void willItInterrupt(const Context& c, std::size_t k, const Fuse& fuse, const st
   Finding f = begin("WIRE-04", Severity::Stop, p.model, packPointer(k, key + (volts ? "/dc_V" : "/breaking_A")));
   if (!main) f.part += "/charge_fuse";
   const std::string name = (main ? "fuse of " : "charge fuse of ") + p.model.name;
-  f.sentence = volts
-                   ? fmt::format("The {} is rated {} DC; the pack stands at {} when full.", name, text(*fuse.dcVoltage), text(p.model.full))
-                   : fmt::format("The {} breaks {}; {} can flow into a short there{}.", name, text(*fuse.breaking), text(need),
-                                 fedBack ? ", pushed by the packs joined with it" : "");
+  const Versus v = volts ? versus(*fuse.dcVoltage, p.model.full) : versus(*fuse.breaking, need);
+  f.sentence = volts ? fmt::format("The {} is rated {} DC; the pack stands at {} when full.", name, v.left, v.right)
+                     : fmt::format("The {} breaks {}; {} can flow into a short there{}.", name, v.left, v.right,
+                                   fedBack ? ", pushed by the packs joined with it" : "");
   f.why = "A fuse above its voltage or its breaking capacity melts but does not interrupt: the arc goes on burning inside it.";
   const double nextVolts = volts ? nextFuseVoltage(p.model.full) : fuse.dcVoltage.value_or(Volt(0)).value();
   const double nextAmperes = nextBreaking(need);
@@ -113,8 +113,7 @@ void willItInterrupt(const Context& c, std::size_t k, const Fuse& fuse, const st
        input(c, "I_break", "breaking capacity", fuse.breaking ? text(*fuse.breaking) : "not known", packPointer(k, key + "/breaking_A")),
        input(c, "I_sc", "typical short, without the board, 25 °C", text(p.shorts.typical)),
        input(c, "I_own", "of this pack, to be broken", text(own))},
-      volts ? fmt::format("{} against {}", text(*fuse.dcVoltage), text(p.model.full))
-            : fmt::format("{} against {}", text(*fuse.breaking), text(need)),
+      v.against(),
       "breaking conditions of fuses on DC, IEC 60269"};
   if (main && p.backFed > Ampere(0)) f.working.inputs.push_back(input(c, "I_back", "from the packs joined with it", text(p.backFed)));
   out.push_back(std::move(f));
@@ -137,19 +136,19 @@ void fuseTooLarge(const Context& c, std::size_t k, const Element& weak, Ampere r
   const PackModel& m = c.figures.packs[k].model;
   Finding f = begin("WIRE-05", Severity::Stop, m, packPointer(k, "fuse/rating_A"));
   f.element = weak.id;
-  f.sentence = others
-                   ? fmt::format("Through the hard joint the fuses of the other packs, {} together, can feed the {}, rated {}.",
-                                 text(rating), weak.name, text(*weak.continuous))
-                   : fmt::format("The {} fuse of {} outlasts the {}, rated {}.", text(rating), m.name, weak.name, text(*weak.continuous));
+  const Versus v = versus(rating, *weak.continuous);
+  f.sentence = others ? fmt::format("Through the hard joint the fuses of the other packs, {} together, can feed the {}, rated {}.", v.left,
+                                    weak.name, v.right)
+                      : fmt::format("The {} fuse of {} outlasts the {}, rated {}.", v.left, m.name, weak.name, v.right);
   f.why = "A fuse protects only what carries more than it does; here the wire or plug would burn first.";
   f.what = fmt::format("A lead or plug there for {} or more; a smaller fuse only if it still carries the load. Never a larger fuse.",
                        text(rating));
   f.headline = rating / *weak.continuous;
   f.working = {"Fuse against what it feeds",
                "I_fuse ≤ rating of every wire and plug it can feed; hard-joined, the sum of the others'",
-               {input(c, "I_fuse", others ? "fuses of the others" : "fuse", text(rating), others ? "" : packPointer(k, "fuse/rating_A")),
-                input(c, "rating", weak.name, text(*weak.continuous), weak.pointer)},
-               fmt::format("{} against {}", text(rating), text(*weak.continuous)),
+               {input(c, "I_fuse", others ? "fuses of the others" : "fuse", v.left, others ? "" : packPointer(k, "fuse/rating_A")),
+                input(c, "rating", weak.name, v.right, weak.pointer)},
+               v.against(),
                "wire rating by heat balance at its insulation class, in the hottest air"};
   out.push_back(std::move(f));
 }
@@ -163,9 +162,9 @@ void fuseTooSmall(const Context& c, std::size_t k, const Element& e, Findings& o
   if (!slow && !peak) return;
   Finding f = begin("WIRE-05", Severity::Mind, m, packPointer(k, "fuse/rating_A"));
   f.element = e.id;
+  const Versus v = slow ? versus(*fuse.rating, *e.sustained * 1.25) : versus(*fuse.rating * carry, *e.peak);
   f.sentence = slow ? fmt::format("The {} fuse of {} is below 1.25 times the sustained {}.", text(*fuse.rating), m.name, text(*e.sustained))
-                    : fmt::format("The {} fuse of {} carries {}, less than the {} peak.", text(*fuse.rating), m.name,
-                                  text(*fuse.rating * carry), text(*e.peak));
+                    : fmt::format("The {} fuse of {} carries {}, less than the {} peak.", text(*fuse.rating), m.name, v.left, v.right);
   f.why = "It ages and opens on a hill although nothing is wrong; then the other pack carries everything.";
   f.what =
       "A lower limit in the controller's own setting, or a thicker lead and plug first: no usual rating holds this load and is "
@@ -184,8 +183,7 @@ void fuseTooSmall(const Context& c, std::size_t k, const Element& e, Findings& o
                "I_fuse ≥ 1.25 · I_sust and I_fuse · carry ≥ I_peak",
                {input(c, "I_fuse", "fuse", text(*fuse.rating), packPointer(k, "fuse/rating_A")),
                 input(c, "carry", "multiple carried", formatNumber(carry), packPointer(k, "fuse/carry"))},
-               slow ? fmt::format("{} against {}", text(*fuse.rating), text(*e.sustained * 1.25))
-                    : fmt::format("{} against {}", text(*fuse.rating * carry), text(*e.peak)),
+               v.against(),
                "continuous loading and time-current curve of fuses"};
   addPeak(c, f.working);
   out.push_back(std::move(f));
@@ -201,17 +199,17 @@ void chargeFuseTooLarge(const Context& c, std::size_t k, Findings& out) {
   const PackModel& m = c.figures.packs[k].model;
   Finding f = begin("WIRE-05", Severity::Stop, m, packPointer(k, "charge_fuse/rating_A"));
   f.part += "/charge_fuse";
-  f.sentence =
-      fmt::format("The {} charge fuse of {} outlasts its charge lead, rated {}.", text(*p.chargeFuse.rating), m.name, text(carries));
+  const Versus v = versus(*p.chargeFuse.rating, carries);
+  f.sentence = fmt::format("The {} charge fuse of {} outlasts its charge lead, rated {}.", v.left, m.name, v.right);
   f.why = "Chafed through, the lead burns before the fuse opens.";
   f.what = fmt::format("A charge fuse of {} A or less, or a thicker lead.", formatNumber(std::floor(carries.value() * 10) / 10));
   f.remedies.push_back(setTo("smaller", packPointer(k, "charge_fuse/rating_A"), FieldValue{std::floor(carries.value() * 10) / 10}));
   f.headline = *p.chargeFuse.rating / carries;
   f.working = {"Charge fuse against its lead",
                "I_fuse ≤ rating of the lead",
-               {input(c, "I_fuse", "charge fuse", text(*p.chargeFuse.rating), packPointer(k, "charge_fuse/rating_A")),
-                input(c, "rating", "charge lead", text(carries), packPointer(k, "charge_lead_size"))},
-               fmt::format("{} against {}", text(*p.chargeFuse.rating), text(carries)),
+               {input(c, "I_fuse", "charge fuse", v.left, packPointer(k, "charge_fuse/rating_A")),
+                input(c, "rating", "charge lead", v.right, packPointer(k, "charge_lead_size"))},
+               v.against(),
                "heat balance at 70 °C, in the hottest air"};
   out.push_back(std::move(f));
 }
@@ -257,14 +255,15 @@ void wire16(const Context& c, Findings& out) {
     Finding f =
         begin("WIRE-16", exceeds(sum.value() / 2, rating) ? Severity::Mind : Severity::Note, c.figures.packs.front().model, e.pointer);
     f.part = "main/lead";
-    f.sentence = fmt::format("The main lead is rated {}; the fuses of the packs let {} through together.", text(*e.continuous), text(sum));
+    const Versus v = versus(sum, *e.continuous);
+    f.sentence = fmt::format("The main lead is rated {}; the fuses of the packs let {} through together.", v.right, v.left);
     f.why = "A short behind the joint is fed by all packs at once; each fuse sees only its own part.";
     f.what = fmt::format("A fuse after the joint, or a main lead for {} or more.", text(sum));
     f.headline = sum / *e.continuous;
     f.working = {"Common lead against all fuses",
                  "ΣI_fuse ≤ rating of the common lead",
-                 {input(c, "ΣI_fuse", "fuses of the packs", text(sum)), input(c, "rating", "main lead", text(*e.continuous), e.pointer)},
-                 fmt::format("{} against {}", text(sum), text(*e.continuous)),
+                 {input(c, "ΣI_fuse", "fuses of the packs", v.left), input(c, "rating", "main lead", v.right, e.pointer)},
+                 v.against(),
                  "Kirchhoff's current law"};
     out.push_back(std::move(f));
   }

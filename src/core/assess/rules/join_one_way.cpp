@@ -192,16 +192,13 @@ void join24(const Context& c, Findings& out) {
   }
   if (!worst) return;
   Finding f = inJoining("JOIN-24", Severity::Mind, "joint", "/joining/limit_while_apart_A");
+  const Versus v = versus(whole, *worst->counted());
   f.sentence = fmt::format("Only because the rider keeps {} while the packs differ, the {} with {} is spared the whole {}.",
-                           text(*c.plan.joining.limitWhileApart), worst->name, text(*worst->counted()), text(whole));
+                           text(*c.plan.joining.limitWhileApart), worst->name, v.right, v.left);
   f.why = "Nothing enforces it: one full pull with one pack unplugged or empty, and the part carries everything.";
   f.what = "Set the controller's own limit, and keep a picture of the setting; or a stronger part.";
   f.headline = whole / *worst->counted();
-  f.working = {"A promise, not a limit",
-               "I_peak ≤ rating without the rider",
-               {},
-               fmt::format("{} against {}", text(whole), text(*worst->counted())),
-               "what enforces itself"};
+  f.working = {"A promise, not a limit", "I_peak ≤ rating without the rider", {}, v.against(), "what enforces itself"};
   addPeak(c, f.working);
   out.push_back(std::move(f));
 }

@@ -66,18 +66,16 @@ void join03(const Context& c, Findings& out) {
     if (!e.headroomAtPeak() || *e.headroomAtPeak() >= 0) continue;
     Finding f = inJoining("JOIN-03", Severity::Stop, e.id, e.pointer);
     f.element = e.id;
-    f.sentence = fmt::format("Alone, the {} carries {}; the bike draws up to {}.", e.name, text(*e.counted()), text(*e.peak));
+    const Versus v = versus(*e.peak, *e.counted());
+    f.sentence = fmt::format("Alone, the {} carries {}; the bike draws up to {}.", e.name, v.right, v.left);
     f.why = "When the other pack is lower, empty or unplugged, this one carries the whole bike by itself.";
     f.what = remedyFor(e);
     offerLowerLimit(c, e, f);
     f.headline = *e.peak / *e.counted();
-    f.working = {"Each pack alone",
-                 "I_peak = I_limit + ΔI ≤ rating",
-                 {},
-                 fmt::format("{} against {}", text(*e.peak), text(*e.counted())),
-                 "a one-way joiner lets the fuller pack carry everything"};
+    f.working = {
+        "Each pack alone", "I_peak = I_limit + ΔI ≤ rating", {}, v.against(), "a one-way joiner lets the fuller pack carry everything"};
     addPeak(c, f.working);
-    f.working.inputs.push_back(input(c, "rating", e.name, text(*e.counted()), e.pointer));
+    f.working.inputs.push_back(input(c, "rating", e.name, v.right, e.pointer));
     out.push_back(std::move(f));
   }
 }
@@ -119,9 +117,9 @@ void join05(const Context& c, Findings& out) {
                                         [](const PackFigures& a, const PackFigures& b) { return a.model.full < b.model.full; });
   const Volt rating = *c.plan.joining.part.voltage;
   if (!exceeds(highest->model.full.value(), rating.value())) return;
+  const Versus v = versus(rating, highest->model.full);
   Finding f = inJoining("JOIN-05", Severity::Stop, "joint", "/joining/part/voltage_V");
-  f.sentence =
-      fmt::format("The joiner is rated {}; {} stands at {} when full.", text(rating), highest->model.name, text(highest->model.full));
+  f.sentence = fmt::format("The joiner is rated {}; {} stands at {} when full.", v.left, highest->model.name, v.right);
   f.why = "Above its voltage the switches inside break down, mostly into a short that joins the packs directly.";
   const double next = nextSize(highest->model.full.value() * 1.1, joinerVolts);
   f.what = fmt::format("A joiner for {} V.", formatNumber(next));
@@ -129,9 +127,8 @@ void join05(const Context& c, Findings& out) {
   f.headline = highest->model.full / rating;
   f.working = {"Joiner voltage",
                "rating ≥ highest S · U_charge",
-               {input(c, "rating", "joiner", text(rating), "/joining/part/voltage_V"),
-                input(c, "U_full", highest->model.name, text(highest->model.full))},
-               fmt::format("{} against {}", text(rating), text(highest->model.full)),
+               {input(c, "rating", "joiner", v.left, "/joining/part/voltage_V"), input(c, "U_full", highest->model.name, v.right)},
+               v.against(),
                "blocking voltage of the switches"};
   out.push_back(std::move(f));
 }
@@ -168,22 +165,22 @@ Finding narrowsFinding(const Context& c, std::string id, Severity severity, cons
 
 void lim01(const Context& c, Findings& out) {
   for (const Element& e : c.figures.elements) {
+    if (e.kind == ElementKind::Fuse) continue;  // it opens and burns nothing: WIRE-05 where it does not hold the peak, else LIM-02
     const bool atPeak = e.headroomAtPeak() && *e.headroomAtPeak() < 0;
     const bool forLong = e.headroomSustained() && *e.headroomSustained() < 0;
     if (!atPeak && !forLong) continue;
     const bool narrows = c.figures.narrows >= 0 && &e == &c.figures.elements[static_cast<std::size_t>(c.figures.narrows)];
     Finding f = narrowsFinding(c, "LIM-01", Severity::Stop, e);
-    f.sentence =
-        atPeak ? fmt::format("{}he {} {} {}; the bike draws up to {}.", narrows ? "The narrows: t" : "T", e.name, carries(e),
-                             text(*e.counted()), text(*e.peak))
-               : fmt::format("For long the {} {} {}; the hill takes {} for as long as it lasts{}.", e.name, carries(e), text(*e.continuous),
-                             text(*e.sustained), c.figures.demand.sustainedAssumed ? " (assumed: half of the limit)" : "");
+    const Versus v = atPeak ? versus(*e.peak, *e.counted()) : versus(*e.sustained, *e.continuous);
+    f.sentence = atPeak ? fmt::format("{}he {} {} {}; the bike draws up to {}.", narrows ? "The narrows: t" : "T", e.name, carries(e),
+                                      v.right, v.left)
+                        : fmt::format("For long the {} {} {}; the hill takes {} for as long as it lasts{}.", e.name, carries(e), v.right,
+                                      v.left, c.figures.demand.sustainedAssumed ? " (assumed: half of the limit)" : "");
     f.why = atPeak ? "What carries more than it is made for gets hot, trips or burns."
                    : "A short-time rating and a boost time excuse the peak; nothing excuses the hill.";
     if (atPeak) offerLowerLimit(c, e, f);
     f.headline = std::max(atPeak ? *e.peak / *e.counted() : 0.0, forLong ? *e.sustained / *e.continuous : 0.0);
-    f.working.result = atPeak ? fmt::format("{} against {}", text(*e.peak), text(*e.counted()))
-                              : fmt::format("{} against {}", text(*e.sustained), text(*e.continuous));
+    f.working.result = v.against();
     out.push_back(std::move(f));
   }
 }
@@ -193,16 +190,21 @@ namespace {
 void littleHeadroom(const Context& c, const Element& e, bool isNarrows, Findings& out) {
   const double atPeak = e.headroomAtPeak().value_or(1.0);
   const double sustained = e.headroomSustained().value_or(1.0);
+  const bool opensOnly = e.kind == ElementKind::Fuse;  // LIM-01 leaves it to this rule
+  if (!opensOnly && (atPeak < 0 || sustained < 0)) return;
+  const bool pastPrint = opensOnly && atPeak < 0;
   const bool tightAtPeak = isNarrows && atPeak < littleAtPeak - 1e-6;
-  if (atPeak < 0 || sustained < 0 || (!tightAtPeak && sustained >= littleForLong - 1e-6)) return;
+  if (!pastPrint && !tightAtPeak && sustained >= littleForLong - 1e-6) return;
   Finding f = narrowsFinding(c, "LIM-02", Severity::Mind, e);
-  f.sentence = tightAtPeak ? fmt::format("The {} {} {} against the {} peak: {} to spare.", e.name, carries(e), text(*e.counted()),
-                                         text(*e.peak), percent(atPeak))
-                           : fmt::format("The {} {} {} against {} sustained: {} to spare.", e.name, carries(e), text(*e.continuous),
-                                         text(*e.sustained), percent(sustained));
+  const Versus v = pastPrint ? versus(*e.counted(), *e.peak) : Versus{text(*e.counted()), text(*e.peak)};
+  f.sentence = pastPrint ? fmt::format("The {} is rated {}, the peak is {}: it holds it for a while only.", e.name, v.left, v.right)
+               : tightAtPeak
+                   ? fmt::format("The {} {} {} against the {} peak: {} to spare.", e.name, carries(e), v.left, v.right, percent(atPeak))
+                   : fmt::format("The {} {} {} against {} sustained: {} to spare.", e.name, carries(e), text(*e.continuous),
+                                 text(*e.sustained), percent(sustained));
   f.why = "Little is left for a hot day, a worn part or a tolerance; this is what stops you first.";
   f.headline = 1 / (1 + std::min(atPeak, sustained));
-  f.working.result = fmt::format("+{} at peak, {} sustained", percent(atPeak), percent(sustained));
+  f.working.result = fmt::format("{}{} at peak, {} sustained", atPeak < 0 ? "" : "+", percent(atPeak), percent(sustained));
   out.push_back(std::move(f));
 }
 

@@ -63,8 +63,8 @@ void pack02(const Context& c, Findings& out) {
     const Ampere rating = *e->counted();
     Finding f = onPack("PACK-02", Severity::Stop, m, packPointer(k, "parallel"));
     f.element = e->id;
-    f.sentence = fmt::format("At the {} peak each cell of {} carries {}; {} is what counts.", text(*e->peak), m.name, text(*e->peak / p),
-                             text(rating / p));
+    const Versus v = versus(*e->peak / p, rating / p);
+    f.sentence = fmt::format("At the {} peak each cell of {} carries {}; {} is what counts.", text(*e->peak), m.name, v.left, v.right);
     f.why = "Cells run above their rating overheat and wear fast; one that fails takes its group along.";
     const int needed = static_cast<int>(std::ceil(p * (*e->peak / rating) - 1e-6));
     f.what = fmt::format("{} cells in parallel, a stronger cell, or a lower controller limit.", needed);
@@ -72,11 +72,7 @@ void pack02(const Context& c, Findings& out) {
     if (needed <= 200)
       f.fixes.push_back({fmt::format("Make it {}P", needed), {{packPointer(k, "parallel"), FieldValue{static_cast<double>(needed)}}}});
     f.headline = *e->peak / rating;
-    f.working = {"Peak current per cell",
-                 "I_cell = I_peak / P ≤ k · I_cont",
-                 {},
-                 fmt::format("{} against {}", text(*e->peak / p), text(rating / p)),
-                 "parallel cells share by equal resistance"};
+    f.working = {"Peak current per cell", "I_cell = I_peak / P ≤ k · I_cont", {}, v.against(), "parallel cells share by equal resistance"};
     addPeak(c, f.working);
     f.working.inputs.push_back(input(c, "P", "cells in parallel", std::to_string(m.parallel), packPointer(k, "parallel")));
     const Cell& cell = c.figures.packs[k].makeup.cell;

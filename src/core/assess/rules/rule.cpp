@@ -167,6 +167,20 @@ std::string percent(double share) {
   return number + " %";
 }
 
+namespace {
+
+Versus toldApart(double left, double right, std::string_view unit) {
+  Versus out;
+  for (int digits = 3; digits <= 7 && out.left == out.right; ++digits)
+    out = {fmt::format("{} {}", formatNumber(left, digits), unit), fmt::format("{} {}", formatNumber(right, digits), unit)};
+  return out;
+}
+
+}  // namespace
+
+Versus versus(Volt left, Volt right) { return toldApart(left.value(), right.value(), "V"); }
+Versus versus(Ampere left, Ampere right) { return toldApart(left.value(), right.value(), "A"); }
+
 WorkingInput input(const Context& c, std::string symbol, std::string words, std::string value, const std::string& pointer) {
   return {std::move(symbol), std::move(words), std::move(value),
           pointer.empty() ? "computed" : std::string(provenanceWord(provenanceOf(c.plan, pointer)))};

@@ -147,6 +147,14 @@ std::string text(Celsius t);
 std::string text(Kelvins t);
 std::string percent(double share);
 
+/// Two figures of which one is too much for the other, in words: with as many digits (3 to 7) as it takes to tell them apart.
+struct Versus {
+  std::string left, right;
+  std::string against() const { return left + " against " + right; }
+};
+Versus versus(Volt left, Volt right);
+Versus versus(Ampere left, Ampere right);
+
 /// A joint with a part of its own: two or more packs that do not meet by a plain plug.
 bool hasJoiner(const Context& c);
 /// Packs that reach the bus through joints that let current out only, all at once.
