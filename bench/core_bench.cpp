@@ -125,7 +125,7 @@ BENCHMARK(movingLayers)->Unit(benchmark::kMillisecond);
 void searchAll(benchmark::State& state) {
   const Plan plan = bench::demoPlan();
   std::size_t combinations = 0;
-  for (auto _ : state) combinations = searchPacks(plan, shippedCatalogue(), shippedShelf(), {}).combinations;
+  for (auto _ : state) combinations = searchPacks(plan, shippedCatalogue(), shippedShelf(), {}).result.combinations;
   state.counters["combinations"] = static_cast<double>(combinations);
   state.counters["limit_ms"] = 50;
 }

@@ -25,8 +25,9 @@ APP = {
     "theme": set(),
     "present": set(),
     "widgets": {"document", "theme", "present"},
-    "stations": {"document", "theme", "present", "widgets"},
-    "shell": {"document", "theme", "present", "widgets", "stations"},
+    "jobs": {"document", "widgets"},
+    "stations": {"document", "theme", "present", "widgets", "jobs"},
+    "shell": {"document", "theme", "present", "widgets", "jobs", "stations"},
 }
 root = pathlib.Path(__file__).resolve().parent.parent / "src"
 problems = []

@@ -1,14 +1,15 @@
 // Arguments of usherwright-calc.
 #include "calc/calc.h"
 
+#include <fmt/format.h>
+
 #include <CLI/CLI.hpp>
 #include <algorithm>
 #include <functional>
 
+#include "core/io/exports.h"
 #include "core/io/file_store.h"
 #include "core/io/plan_json.h"
-#include "core/io/spice.h"
-#include "core/io/table_csv.h"
 #include "core/quantity/manual.h"
 #include "core/quantity/text.h"
 
@@ -50,20 +51,12 @@ Outcome onPlan(const Options& o, Printer text, Printer json, bool judges) {
   return {judges ? verdictOf(a, o.strict) : 0, o.json ? json(*plan, a) : text(*plan, a), ""};
 }
 
-/// The simulated ride in a form for other programs.
 Outcome onExport(const Options& o) {
   const auto plan = load(o.plan);
   if (!plan) return {failed, "", plan.error().sentence() + "\n"};
-  const Assessment a = assess(*plan, shippedCatalogue());
-  const auto& ride = a.figures.ride;
-  if (!ride || ride->end <= Second(0))
-    return {failed, "", o.plan + ": found no ride, expected a plan with a pack and something to draw.\n"};
-  std::vector<std::string> ids;
-  for (const Source& s : ride->input().sources) ids.push_back(s.id);
-  if (o.what == "table") return {0, tableCsv(ride->table(Second(1)), ids), ""};
-  const auto netlist = spiceExport(*ride);
-  if (!netlist) return {failed, "", o.plan + " " + netlist.error().sentence() + "\n"};
-  return {0, *netlist, ""};
+  const auto written = findExport(o.what)->write(*plan, assess(*plan, shippedCatalogue()));
+  if (!written) return {failed, "", o.plan + " " + written.error().sentence() + "\n"};
+  return {0, *written, ""};
 }
 
 }  // namespace
@@ -115,9 +108,15 @@ Outcome runRaw(const std::vector<std::string>& arguments, Options& o) {
   planCommand("join", "the joined ride: knees, peaks, end, gauge against truth", joinText, joinJson, false);
   planCommand("next", "the verdict in one sentence, and what brings it closer", nextText, nextJson, false);
   planCommand("evidence", "what every figure rests on, part by part, and what is not proven", evidenceText, evidenceJson, false);
-  CLI::App* exported = app.add_subcommand("export", "the simulated ride: a table every second, or a SPICE netlist");
+  CLI::App* exported = app.add_subcommand("export", "a form for other programs");
   exported->add_option("PLAN", o.plan, "a .uwplan file")->required();
-  exported->add_option("--what", o.what, "table or netlist")->required()->check(CLI::IsMember({"table", "netlist"}));
+  std::vector<std::string> forms;
+  std::string formWords;
+  for (const Export& row : exports()) {
+    forms.emplace_back(row.name);
+    formWords += fmt::format("{}{}: {}", formWords.empty() ? "" : "; ", row.name, row.tells);
+  }
+  exported->add_option("--what", o.what, formWords)->required()->check(CLI::IsMember(forms));
   exported->callback([&] { outcome = onExport(o); });
   CLI::App* label = app.add_subcommand("label", "reads what is printed on a part");
   label->add_option("TEXT", o.label, "the printed text")->required();

@@ -228,6 +228,7 @@ TEST_CASE("C-130: F3 ranks what to measure next beside the window, first results
 TEST_CASE("C-030 C-032 C-022 C-027: the search offers what fits, and a point is taken with the keyboard") {
   Bench b;
   page(b, Qt::Key_3, "Find");
+  b.waitForStudies();
   CHECK(visibleText(b).contains(QStringLiteral("of 109440 combinations")));
   fill(b, "at least", QStringLiteral("500"));
   fill(b, "at most", QStringLiteral("3.2"));
@@ -248,6 +249,8 @@ TEST_CASE("C-030 C-032 C-022 C-027: the search offers what fits, and a point is 
     if (f.severity == Severity::Stop && f.part == b.document().plan().packs[2].id) CHECK_FALSE(f.id.starts_with("PACK"));
   b.key(Qt::Key_Z, Qt::ControlModifier);
   CHECK(b.document().plan().packs.size() == 2);
+  QTest::qWait(150);  // the search begins anew once nothing has been typed for a while
+  b.waitForStudies();
   b.clickButton(QStringLiteral("Put it into stock"));
   CHECK(b.document().plan().packs[0].bms.series == b.document().plan().packs[0].series);
   fill(b, "at least", QStringLiteral("900000"));
@@ -266,9 +269,11 @@ TEST_CASE("C-012 C-010: a list of cells is taken in whole or not at all") {
   };
   CHECK(find->takeList(write("id,capacity_Ah\nbench-1,2.5\nbench-2,heavy\n")) ==
         QStringLiteral("Nothing was taken in. line 3, column capacity_Ah: found \"heavy\", expected a number in Ah."));
+  b.waitForStudies();
   CHECK(visibleText(b).contains(QStringLiteral("of 109440")));
   CHECK(find->takeList(write("id,name,capacity_Ah,resistance_mohm,continuous_A,mass_g,price\nbench-1,Bench one,3,20,15,48,1.1\n")) ==
         QStringLiteral("1 cells taken in; the shelf has 25."));
+  b.waitForStudies();
   CHECK(visibleText(b).contains(QStringLiteral("of 114000")));
   CHECK(find->takeList(write("id,name,series_from,series_to,chemistries,continuous_A,price\nwide,Wide,6,24,nmc lfp,200,90\n")) ==
         QStringLiteral("1 boards taken in; the shelf has 13."));

@@ -6,7 +6,7 @@
 #include <QTemporaryDir>
 #include <catch2/catch.hpp>
 
-#include "app/stations/joining/joining_station.h"
+#include "app/stations/joining/flow_page.h"
 #include "core/plan/edit.h"
 #include "window_test.h"
 
@@ -203,8 +203,9 @@ TEST_CASE("a ride comes from a list and goes out as a table and a netlist") {
   Bench b;
   QTemporaryDir folder;
   b.window().goToStation(Station::Joining);
-  auto* station = qobject_cast<JoiningStation*>(joining(b));
+  auto* station = b.window().findChild<FlowPage*>();
   REQUIRE(station);
+  const auto save = [&](const char* name, const QString& path) { return b.window().files()->writeExport(*findExport(name), path); };
   const QString list = folder.filePath(QStringLiteral("ride.csv"));
   const auto write = [&](const char* text) {
     QFile file(list);
@@ -218,11 +219,13 @@ TEST_CASE("a ride comes from a list and goes out as a table and a netlist") {
   CHECK(station->takeRide(list).startsWith(QStringLiteral("A ride of 4 rows")));
   CHECK(b.document().assessment().figures.ride->cause == EndCause::RideOver);
   const QString table = folder.filePath(QStringLiteral("out.csv")), netlist = folder.filePath(QStringLiteral("out.cir"));
-  CHECK(station->saveTo(table).startsWith(QStringLiteral("Saved as")));
-  CHECK(station->saveTo(netlist).startsWith(QStringLiteral("Saved as")));
+  CHECK(save("table", table) == QStringLiteral("Saved as out.csv."));
+  CHECK(save("netlist", netlist) == QStringLiteral("Saved as out.cir."));
+  CHECK(save("table", QStringLiteral("/no/such/place/x.csv")).contains(QStringLiteral("cannot be written")));
   QFile file(table);
   REQUIRE(file.open(QIODevice::ReadOnly));
   CHECK(file.readLine() == "time_s,bus_V,load_A,stock_A,stock_soc,second_A,second_soc\n");
   b.document().commit(withField(b.document().plan(), "/joining/method", FieldValue{std::string("selector")}));
-  CHECK(station->saveTo(netlist).startsWith(QStringLiteral("/joining/policy: found packs that take turns")));
+  CHECK(save("netlist", netlist).startsWith(QStringLiteral("/joining/policy: found packs that take turns")));
+  CHECK(save("table", table) == QStringLiteral("Saved as out.csv."));
 }

@@ -45,7 +45,7 @@ class Bench {
   static void settle();
   /// The words of every label that is seen.
   QString shownWords();
-  /// Waits until no page says that it is at work; the test fails if one never ends.
+  /// Waits until no job runs; the test fails if one never ends.
   void waitForStudies();
 
  private:

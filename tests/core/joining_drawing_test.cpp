@@ -14,8 +14,6 @@ using namespace usherwright::drawing;
 
 namespace {
 
-const auto always = [] { return true; };
-
 bool says(const Drawing& d, const std::string& words) {
   return std::any_of(d.shapes.begin(), d.shapes.end(), [&](const Shape& s) { return s.text.find(words) != std::string::npos; });
 }
@@ -44,7 +42,7 @@ double slope(const Point& a, const Point& b) { return (b.y - a.y) / (b.x - a.x);
 }  // namespace
 
 TEST_CASE("the pair table has a part and two verdicts for every pair, and none for a pack with itself") {
-  const PairTable table = pairsOf(plans::demo(), shippedCatalogue(), always);
+  const PairTable table = pairsOf(plans::demo(), shippedCatalogue());
   const Drawing d = pairTable(table, {840, 460});
   std::size_t cells = 0, never = 0, goes = 0;
   for (const PairRow& r : table.rows)
@@ -64,7 +62,7 @@ TEST_CASE("the pair table has a part and two verdicts for every pair, and none f
 
 TEST_CASE("the method table has a card for every method, with the rule that forbids it or when it is right") {
   const Plan plan = plans::demo();
-  const auto methods = compareMethods(plan, shippedCatalogue(), always);
+  const auto methods = compareMethods(plan, shippedCatalogue());
   std::vector<MethodWords> words;
   for (std::size_t i = 0; i < methods.size(); ++i) words.push_back({"method " + std::to_string(i), "right when " + std::to_string(i)});
   const Drawing d = methodTable(methods, words, plan, {840, 484});
@@ -134,7 +132,7 @@ TEST_CASE("the sharing chart draws the stories to scale: one pack falls as its c
 }
 
 TEST_CASE("the list of subsets says what stands against each, the worst by name") {
-  const SubsetStudy study = eachAlone(plans::demo(), shippedCatalogue(), always);
+  const SubsetStudy study = eachAlone(plans::demo(), shippedCatalogue());
   const Drawing d = subsetBars(study, {840, 400});
   for (const SubsetFigures& s : study.subsets) {
     CHECK(says(d, s.name));

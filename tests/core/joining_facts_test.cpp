@@ -106,17 +106,17 @@ TEST_CASE("a gauge in bars counts the steps below the volts; in percent it goes 
 }
 
 TEST_CASE("every subset is checked and the worst is named") {
-  const SubsetStudy study = eachAlone(plans::sound(), shippedCatalogue(), [] { return true; });
+  const SubsetStudy study = eachAlone(plans::sound(), shippedCatalogue());
   REQUIRE(study.subsets.size() == 3);
   CHECK(study.subsets[0].packs == 0b11);
   for (const SubsetFigures& s : study.subsets) CHECK(s.range <= study.subsets[0].range);
   CHECK(study.subsets[study.worst].name == "stock alone");
   int asked = 0;
-  CHECK(eachAlone(plans::sound(), shippedCatalogue(), [&] { return ++asked < 2; }).subsets.size() == 1);
+  CHECK(eachAlone(plans::sound(), shippedCatalogue(), Progress([&](double) { return ++asked < 2; })).subsets.size() == 1);
 }
 
 TEST_CASE("methods are compared by what they forbid, lose and reach") {
-  const auto methods = compareMethods(plans::sound(), shippedCatalogue(), [] { return true; });
+  const auto methods = compareMethods(plans::sound(), shippedCatalogue());
   REQUIRE(methods.size() == 5);
   const auto of = [&](Method m) {
     return *std::find_if(methods.begin(), methods.end(), [&](const MethodFigures& f) { return f.method == m; });
@@ -129,12 +129,11 @@ TEST_CASE("methods are compared by what they forbid, lose and reach") {
 }
 
 TEST_CASE("policies: only those that can be had, and the small one first leaves the big one for the way home") {
-  const auto policies =
-      comparePolicies(plans::with(plans::sound(), "/joining/switched_inputs", "yes"), shippedCatalogue(), [] { return true; });
+  const auto policies = comparePolicies(plans::with(plans::sound(), "/joining/switched_inputs", "yes"), shippedCatalogue());
   REQUIRE(policies.size() == 4);
   for (const PolicyFigures& p : policies) CHECK(p.applies);
   CHECK(policies[1].atTurnRound[1] > policies[0].atTurnRound[1]);
-  CHECK_FALSE(comparePolicies(plans::sound(), shippedCatalogue(), [] { return true; })[1].applies);
+  CHECK_FALSE(comparePolicies(plans::sound(), shippedCatalogue())[1].applies);
 }
 
 TEST_CASE("the spread of part tolerance is the same on one thread and on two, and holds the plan itself") {
@@ -157,7 +156,7 @@ TEST_CASE("the spread of part tolerance is the same on one thread and on two, an
   const Spread none = spreadOf(in, options);
   CHECK(none.end.low == Approx(a.figures.ride->end.value()).epsilon(1e-9));
   options.runs = 400;
-  options.goOn = [](std::size_t) { return false; };
+  options.progress = Progress([](double) { return false; });
   CHECK(spreadOf(in, options).runs < 400);
 }
 

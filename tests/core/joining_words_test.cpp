@@ -14,7 +14,6 @@ using namespace usherwright;
 namespace {
 
 bool has(const std::string& text, const std::string& words) { return text.find(words) != std::string::npos; }
-const auto always = [] { return true; };
 
 /// ∫ f dt over the ride from its one-second rows, by the trapezium rule.
 template <class Value>
@@ -131,7 +130,7 @@ TEST_CASE("what a second pack changes: four answers, each with its figures") {
 }
 
 TEST_CASE("what a method loses is the heat in its joints over the ride, added up from its rows") {
-  const auto methods = compareMethods(plans::sound(), shippedCatalogue(), always);
+  const auto methods = compareMethods(plans::sound(), shippedCatalogue());
   for (const MethodFigures& m : methods) {
     if (m.method == Method::Converter) continue;
     Plan plan = plans::sound();
@@ -155,7 +154,7 @@ TEST_CASE("what a method loses is the heat in its joints over the ride, added up
 
 TEST_CASE("the parts that a method needs carry the peak with a quarter to spare") {
   const Assessment a = plans::assessed(plans::sound());
-  const auto methods = compareMethods(plans::sound(), shippedCatalogue(), always);
+  const auto methods = compareMethods(plans::sound(), shippedCatalogue());
   const std::string need = formatNumber(a.figures.demand.peak->value() * 1.25) + " A";
   const auto partsOf = [&](Method m) {
     std::string all;
@@ -175,7 +174,7 @@ TEST_CASE("the parts that a method needs carry the peak with a quarter to spare"
 
 TEST_CASE("an order of use: its C-rates are the largest currents of its own ride") {
   const Plan plan = plans::with(plans::sound(), "/joining/switched_inputs", "yes");
-  for (const PolicyFigures& p : comparePolicies(plan, shippedCatalogue(), always)) {
+  for (const PolicyFigures& p : comparePolicies(plan, shippedCatalogue())) {
     Plan with = plan;
     with.joining.policy = p.policy;
     const Assessment a = plans::assessed(with);
@@ -191,7 +190,7 @@ TEST_CASE("an order of use: its C-rates are the largest currents of its own ride
 
 TEST_CASE("a subset is the plan without the other packs") {
   const Plan plan = plans::demo();
-  for (const SubsetFigures& s : eachAlone(plan, shippedCatalogue(), always).subsets) {
+  for (const SubsetFigures& s : eachAlone(plan, shippedCatalogue()).subsets) {
     const Assessment a = plans::assessed(withOnly(plan, s.packs));
     CHECK(s.stops == a.count(Severity::Stop));
     CHECK(s.range == a.figures.range.likely);

@@ -54,7 +54,7 @@ TEST_CASE("sustained demand and warmth are those of the hardest planned ride, wh
 TEST_CASE("the search looks at the hardest planned ride too") {
   SearchRequest request;
   request.pack = 1;
-  const auto count = [&](const Plan& plan) { return searchPacks(plan, shippedCatalogue(), shippedShelf(), request).hits; };
+  const auto count = [&](const Plan& plan) { return searchPacks(plan, shippedCatalogue(), shippedShelf(), request).result.hits; };
   const auto first = count(withSteepRide(true)), last = count(withSteepRide(false));
   REQUIRE(first.size() == last.size());
   for (std::size_t i = 0; i < first.size(); ++i) CHECK(first[i].faults == last[i].faults);
@@ -156,7 +156,7 @@ TEST_CASE("pairs say what the joined ride says") {
   Plan plan = plans::demo();
   plan.joining.method = Method::Schottky;
   plan.joining.part.forwardDrop = Volt(1.1);
-  const PairTable table = pairsOf(plan, shippedCatalogue(), [] { return true; });
+  const PairTable table = pairsOf(plan, shippedCatalogue());
   const auto joined = plans::findings(plan, "JOIN-11");
   REQUIRE(joined.size() == 1);
   const PairRow::Cell& cell = table.rows[0].cells[1];
@@ -176,7 +176,7 @@ TEST_CASE("a pick of the search is another pack: nothing measured or printed on 
   plan.provenance["/packs/1/label_Wh"].from = Provenance::Label;
   SearchRequest request;
   request.pack = 1;
-  const SearchResult found = searchPacks(plan, shippedCatalogue(), shippedShelf(), request);
+  const SearchResult found = searchPacks(plan, shippedCatalogue(), shippedShelf(), request).result;
   REQUIRE_FALSE(found.hits.empty());
   const Plan next = *withPick(plan, shippedShelf(), request, found.hits.front());
   const Pack& now = next.packs[1];

@@ -11,9 +11,7 @@ using namespace usherwright;
 
 namespace {
 
-PairTable pairs(const Plan& plan) {
-  return pairsOf(plan, shippedCatalogue(), [] { return true; });
-}
+PairTable pairs(const Plan& plan) { return pairsOf(plan, shippedCatalogue()); }
 
 const PairRow& rowOf(const PairTable& table, const std::string& name) {
   for (const PairRow& r : table.rows)
@@ -127,7 +125,7 @@ TEST_CASE("pairs are mirrored, and a copy of a pack gets on with everything as t
 
 TEST_CASE("a job that is given up gives no verdict that nobody worked out") {
   int asked = 0;
-  const PairTable table = pairsOf(plans::demo(), shippedCatalogue(), [&] { return ++asked < 3; });
+  const PairTable table = pairsOf(plans::demo(), shippedCatalogue(), Progress([&](double) { return ++asked < 3; }));
   CHECK(asked == 3);
   CHECK(table.packs.empty());
   CHECK(table.rows.empty());

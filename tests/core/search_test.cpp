@@ -93,7 +93,7 @@ TEST_CASE("what the search offers is allowed, and a point can be taken") {
   Plan plan = searchGround();
   plan.budget = Money(400);
   const SearchRequest request;
-  const SearchResult r = searchPacks(plan, shippedCatalogue(), shelf, request);
+  const SearchResult r = searchPacks(plan, shippedCatalogue(), shelf, request).result;
   CHECK(r.combinations == shelf.cells.size() * shelf.boards.size() * 19 * 20);
   REQUIRE(r.hits.size() > 50);
   REQUIRE(r.best.size() > 3);
@@ -119,9 +119,53 @@ TEST_CASE("what the search offers is allowed, and a point can be taken") {
   CHECK(withPick(Plan{}, shelf, request, r.hits[0])->packs.size() == 1);
 }
 
+TEST_CASE("a search that is stopped has what it found so far, and one that finds nothing says what forbids it") {
+  const Shelf& shelf = shippedShelf();
+  const Plan plan = searchGround();
+  const auto whole = searchPacks(plan, shippedCatalogue(), shelf, {});
+  CHECK(whole.ending == Ending::Done);
+  int asked = 0;
+  std::size_t seen = 0, times = 0;
+  const auto part = searchPacks(plan, shippedCatalogue(), shelf, {}, Progress([&](double share) {
+                                  CHECK(share == Approx(asked / static_cast<double>(shelf.cells.size())));
+                                  return ++asked <= 3;
+                                }),
+                                [&](const SearchResult& soFar) {
+                                  CHECK(soFar.hits.size() >= seen);
+                                  seen = soFar.hits.size();
+                                  ++times;
+                                });
+  CHECK(part.ending == Ending::OutOfTime);
+  CHECK(times == 2);
+  CHECK(part.result.combinations == 3 * shelf.boards.size() * 19 * 20);
+  REQUIRE(part.result.hits.size() < whole.result.hits.size());
+  for (std::size_t i = 0; i < part.result.hits.size(); ++i) CHECK(part.result.hits[i].energy == whole.result.hits[i].energy);
+  CHECK(part.why.empty());
+
+  const Plan low = plans::with(plan, "/bike/controller/input_max_V", "20");
+  const auto none = searchPacks(low, shippedCatalogue(), shelf, {});
+  CHECK(none.ending == Ending::Infeasible);
+  CHECK(none.result.hits.empty());
+  CHECK(none.result.forbidden[0] > none.result.combinations / 2);
+  CHECK(none.why.starts_with("None of " + std::to_string(none.result.combinations) + " is allowed: "));
+  CHECK(none.why.find("stand above the controller's highest voltage when full") != std::string::npos);
+  CHECK(searchPacks(plan, shippedCatalogue(), Shelf{}, {}).why == "There is no cell or no board to try.");
+}
+
+TEST_CASE("the search takes a cell's own nominal volts, as the rules do") {
+  Shelf shelf = shippedShelf();
+  shelf.cells.resize(1);
+  Cell& cell = shelf.cells[0];
+  cell.nominalVolts = Volt(3.4);
+  const SearchRequest request;
+  const auto hits = searchPacks(searchGround(), shippedCatalogue(), shelf, request).result.hits;
+  REQUIRE_FALSE(hits.empty());
+  for (const SearchHit& hit : hits) CHECK(faultsOf(searchGround(), shippedCatalogue(), shelf, request, hit) == hit.faults);
+}
+
 TEST_CASE("lighter is found as well as bigger") {
   const Shelf& shelf = shippedShelf();
-  const SearchResult r = searchPacks(searchGround(), shippedCatalogue(), shelf, {});
+  const SearchResult r = searchPacks(searchGround(), shippedCatalogue(), shelf, {}).result;
   const auto lightest =
       std::min_element(r.hits.begin(), r.hits.end(), [](const SearchHit& a, const SearchHit& b) { return a.mass < b.mass; });
   CHECK(lightest->mass < Kilogram(2));
@@ -131,7 +175,7 @@ TEST_CASE("lighter is found as well as bigger") {
 TEST_CASE("what to measure next: the levers that move findings come first, each with an instrument") {
   const Plan plan = plans::demo();
   const Assessment base = plans::assessed(plan);
-  const auto levers = whatToMeasure(plan, shippedCatalogue(), base, [] { return true; });
+  const auto levers = whatToMeasure(plan, shippedCatalogue(), base);
   REQUIRE(levers.size() > 5);
   for (std::size_t i = 1; i < levers.size(); ++i) CHECK((levers[i - 1].score >= levers[i].score || !levers[i - 1].known));
   for (const Lever& l : levers) {
@@ -143,12 +187,12 @@ TEST_CASE("what to measure next: the levers that move findings come first, each 
   const Plan proven = withProvenance(plan, levers.front().pointer, Provenance::Measured);
   for (const std::string& p : unprovenFields(proven, plans::assessed(proven))) CHECK(p != levers.front().pointer);
   const Plan unknown = *withField(plan, "/packs/0/bms/continuous_A", FieldValue{});
-  const auto first = whatToMeasure(unknown, shippedCatalogue(), plans::assessed(unknown), [] { return true; });
+  const auto first = whatToMeasure(unknown, shippedCatalogue(), plans::assessed(unknown));
   CHECK(first.front().pointer == "/packs/0/bms/continuous_A");
   CHECK_FALSE(first.front().known);
   // Stopping early gives what there is.
   int asked = 0;
-  CHECK(whatToMeasure(plan, shippedCatalogue(), base, [&] { return ++asked <= 3; }).size() == 3);
+  CHECK(whatToMeasure(plan, shippedCatalogue(), base, Progress([&](double) { return ++asked <= 3; })).size() == 3);
   // The narrows moves with the limit of the controller, one for one.
   Plan guess = plan;
   guess.provenance.erase("/bike/controller/current_max_A");

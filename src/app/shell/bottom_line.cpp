@@ -4,6 +4,7 @@
 #include <QHBoxLayout>
 #include <QPainter>
 
+#include "app/jobs/job.h"
 #include "app/present/words.h"
 #include "app/widgets/plain.h"
 
@@ -51,6 +52,22 @@ BottomLine::BottomLine(Kit kit, QWidget* parent) : QWidget(parent), kit_(kit) {
   undo_ = label();
   undo_->setProperty("role", "soft");
   undo_->setMaximumWidth(340);
+  job_ = label();
+  job_->setProperty("role", "soft");
+  job_->setObjectName(QStringLiteral("job"));
+  stopJob_ = new QPushButton(QStringLiteral("Stop"));
+  stopJob_->setFlat(true);
+  stopJob_->setToolTip(QStringLiteral("Ends this work; what it has found so far stays"));
+  connect(stopJob_, &QPushButton::clicked, this, [this] {
+    if (JobBase* job = kit_.jobs.running()) job->cancel();
+  });
+  row->addWidget(stopJob_);
+  job_->hide();
+  stopJob_->hide();
+  patience_.setSingleShot(true);
+  patience_.setInterval(400);
+  connect(&patience_, &QTimer::timeout, this, &BottomLine::showJob);
+  connect(&kit_.jobs, &JobBoard::changed, this, &BottomLine::showJob);
   quiet_.setSingleShot(true);
   quiet_.setInterval(8000);
   connect(&quiet_, &QTimer::timeout, this, [this] {
@@ -87,6 +104,16 @@ void BottomLine::show(const QString& sentence, const char* role) {
   said_->setToolTip(sentence);
   undo_->clear();
   quiet_.start();
+}
+
+void BottomLine::showJob() {
+  const JobBase* job = kit_.jobs.running();
+  if (!job) patience_.stop();
+  else if (!job_->isVisible() && !patience_.isActive() && sender() != &patience_) return patience_.start();
+  const bool shown = job && !patience_.isActive();
+  job_->setVisible(shown);
+  stopJob_->setVisible(shown);
+  if (shown) job_->setText(QStringLiteral("%1: %2 %").arg(job->name()).arg(std::lround(job->share() * 100)));
 }
 
 void BottomLine::refresh() {

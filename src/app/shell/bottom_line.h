@@ -31,10 +31,12 @@ class BottomLine : public QWidget {
  private:
   void refresh();
   void show(const QString& sentence, const char* role);
+  void showJob();
   Kit kit_;
   QLabel *file_, *assumed_, *verdict_, *range_, *undo_, *said_, *trouble_;
-  QPushButton* units_;
-  QTimer quiet_;
+  QPushButton *units_, *stopJob_;
+  QLabel* job_;
+  QTimer quiet_, patience_;  ///< work is shown once it takes longer than one notices
 };
 
 }  // namespace usherwright::app

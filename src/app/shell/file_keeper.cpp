@@ -5,6 +5,7 @@
 #include <QFile>
 #include <QFileDialog>
 #include <QFileInfo>
+#include <QSaveFile>
 
 #include "app/present/words.h"
 #include "app/shell/help.h"
@@ -180,6 +181,24 @@ void FileKeeper::offerRecovery() {
                        {QStringLiteral("Forget it"), [entry] { removeJournal(entry.file); }},
                        {QStringLiteral("Later"), {}}});
   }
+}
+
+void FileKeeper::exportAs(const Export& form) {
+  const QString ending = text(form.ending);
+  const QString beside = QFileInfo(session_.path()).path() + QLatin1Char('/') + suggestedName(document_.plan()).chopped(7) + ending;
+  QString path = QFileDialog::getSaveFileName(window_, text(form.words), beside, QStringLiteral("*%1").arg(ending));
+  if (path.isEmpty()) return;
+  if (!path.endsWith(ending)) path += ending;
+  bottom_.say(writeExport(form, path));
+}
+
+QString FileKeeper::writeExport(const Export& form, const QString& path) const {
+  const auto written = form.write(document_.plan(), document_.assessment());
+  if (!written) return text(written.error().sentence());
+  QSaveFile file(path);
+  if (!file.open(QIODevice::WriteOnly) || file.write(written->data(), static_cast<qint64>(written->size())) < 0 || !file.commit())
+    return QStringLiteral("%1 cannot be written: %2.").arg(path, file.errorString());
+  return QStringLiteral("Saved as %1.").arg(QFileInfo(path).fileName());
 }
 
 }  // namespace usherwright::app

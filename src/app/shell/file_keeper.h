@@ -9,6 +9,7 @@
 #include "app/document/file_session.h"
 #include "app/shell/bottom_line.h"
 #include "app/shell/notice_bar.h"
+#include "core/io/exports.h"
 
 namespace usherwright::app {
 
@@ -32,6 +33,10 @@ class FileKeeper : public QObject {
   void chooseFile(const QString& path);
   bool save();
   bool saveAs();
+  /// Asks where to, and writes.
+  void exportAs(const Export& form);
+  /// The sentence says what happened.
+  QString writeExport(const Export& form, const QString& path) const;
   /// Offers all unsaved work of windows that died, one after the other.
   void offerRecovery();
   /// Runs `then` at once if nothing is unsaved, else when the person has answered so.

@@ -168,6 +168,9 @@ void MainWindow::connectDesk() {
   });
   connect(&desk_, &Desk::provenanceRequested, this, &MainWindow::chooseProvenance);
   connect(&desk_, &Desk::demoRequested, this, [this] { files_->chooseDemo(); });
+  connect(&desk_, &Desk::exportRequested, this, [this](const QString& name) {
+    if (const Export* form = findExport(name.toStdString())) files_->exportAs(*form);
+  });
 }
 
 void MainWindow::restyle() {

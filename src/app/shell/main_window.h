@@ -8,6 +8,7 @@
 #include <set>
 
 #include "app/document/file_session.h"
+#include "app/jobs/job.h"
 #include "app/shell/actions.h"
 #include "app/shell/bottom_line.h"
 #include "app/shell/file_keeper.h"
@@ -35,6 +36,7 @@ class MainWindow : public QMainWindow {
   Document& document() { return document_; }
   FileSession& session() { return session_; }
   Look& look() { return look_; }
+  JobBoard& jobs() { return jobs_; }
   const ActionTable& actions() const { return actions_; }
   FindingsPanel* findings() { return findings_; }
   NoticeBar* notices() { return notices_; }
@@ -47,6 +49,7 @@ class MainWindow : public QMainWindow {
 
   void openPath(const QString& path) { files_->openPath(path); }
   void openDemo() { files_->openDemo(); }
+  FileKeeper* files() { return files_; }
   void goToStation(Station station);
   /// Offers unsaved work of a window that died, if there is some.
   void offerRecovery() { files_->offerRecovery(); }
@@ -84,7 +87,8 @@ class MainWindow : public QMainWindow {
   Document document_;
   FileSession session_;
   Desk desk_;
-  Kit kit_{document_, look_, desk_};
+  JobBoard jobs_;
+  Kit kit_{document_, look_, desk_, jobs_};
   ActionTable actions_;
   TopBar* top_ = nullptr;
   VerdictBar* verdict_ = nullptr;

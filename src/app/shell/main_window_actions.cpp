@@ -11,16 +11,24 @@ void MainWindow::buildActions() {
   const auto add = [this](const char* name, const QString& words, const char* keys, const char* group, std::function<void()> run) {
     actions_.add({QLatin1String(name), words, QLatin1String(keys), QLatin1String(group), std::move(run), {}, {}});
   };
-  add("new", QStringLiteral("New plan"), "Ctrl+N", "file", [this] { files_->begin(); });
-  add("open", QStringLiteral("Open …"), "Ctrl+O", "file", [this] { files_->choose(); });
-  add("demo", QStringLiteral("Open the demo"), "", "file", [this] { files_->chooseDemo(); });
-  add("save", QStringLiteral("Save"), "Ctrl+S", "file", [this] { files_->save(); });
-  add("save-as", QStringLiteral("Save under another name …"), "Ctrl+Shift+S", "file", [this] { files_->saveAs(); });
-  actions_.add({QStringLiteral("undo"), QStringLiteral("Undo"), QStringLiteral("Ctrl+Z"), QStringLiteral("edit"),
+  add("new", QStringLiteral("New plan"), "Ctrl+N", "&File", [this] { files_->begin(); });
+  add("open", QStringLiteral("Open …"), "Ctrl+O", "&File", [this] { files_->choose(); });
+  add("demo", QStringLiteral("Open the demo"), "", "&File", [this] { files_->chooseDemo(); });
+  add("save", QStringLiteral("Save"), "Ctrl+S", "&File", [this] { files_->save(); });
+  add("save-as", QStringLiteral("Save under another name …"), "Ctrl+Shift+S", "&File", [this] { files_->saveAs(); });
+  for (const Export& form : exports())
+    actions_.add({QStringLiteral("export-") + text(form.name),
+                  text(form.words) + QStringLiteral(" …"),
+                  {},
+                  QStringLiteral("&File"),
+                  [this, &form] { files_->exportAs(form); },
+                  {},
+                  {}});
+  actions_.add({QStringLiteral("undo"), QStringLiteral("Undo"), QStringLiteral("Ctrl+Z"), QStringLiteral("&Edit"),
                 [this] { document_.undo(); },
                 [this] { return document_.canUndo() ? QStringLiteral("Undo: ") + document_.undoWords() : QStringLiteral("Undo"); },
                 [this] { return document_.canUndo(); }});
-  actions_.add({QStringLiteral("redo"), QStringLiteral("Redo"), QStringLiteral("Ctrl+Shift+Z"), QStringLiteral("edit"),
+  actions_.add({QStringLiteral("redo"), QStringLiteral("Redo"), QStringLiteral("Ctrl+Shift+Z"), QStringLiteral("&Edit"),
                 [this] { document_.redo(); },
                 [this] { return document_.canRedo() ? QStringLiteral("Redo: ") + document_.redoWords() : QStringLiteral("Redo"); },
                 [this] { return document_.canRedo(); }});
@@ -28,37 +36,37 @@ void MainWindow::buildActions() {
     actions_.add({QStringLiteral("station-") + text(stationName(row.station)).toLower(),
                   QStringLiteral("Station ") + text(stationName(row.station)),
                   QStringLiteral("Ctrl+%1").arg(row.digit),
-                  QStringLiteral("go"),
+                  QStringLiteral("&Go"),
                   [this, s = row.station] { goToStation(s); },
                   {},
                   {}});
-  add("go-to", QStringLiteral("Go to …"), "Ctrl+G", "go", [this] { goTo_->begin(); });
-  add("way-next", QStringLiteral("The next thing of the way"), "F7", "go", [this] { goOnTheWay(); });
-  add("way", QStringLiteral("The way to a verdict"), "Shift+F7", "go", [this] { way_->toggle(); });
-  add("back", QStringLiteral("Back to where I was"), "Alt+Left", "go", [this] { goBack(); });
-  add("next-finding", QStringLiteral("Next finding"), "F8", "go", [this] { findings_->step(+1); });
-  add("previous-finding", QStringLiteral("Previous finding"), "Shift+F8", "go", [this] { findings_->step(-1); });
-  add("notice", QStringLiteral("Answer the notice"), "F6", "go", [this] {
+  add("go-to", QStringLiteral("Go to …"), "Ctrl+G", "&Go", [this] { goTo_->begin(); });
+  add("way-next", QStringLiteral("The next thing of the way"), "F7", "&Go", [this] { goOnTheWay(); });
+  add("way", QStringLiteral("The way to a verdict"), "Shift+F7", "&Go", [this] { way_->toggle(); });
+  add("back", QStringLiteral("Back to where I was"), "Alt+Left", "&Go", [this] { goBack(); });
+  add("next-finding", QStringLiteral("Next finding"), "F8", "&Go", [this] { findings_->step(+1); });
+  add("previous-finding", QStringLiteral("Previous finding"), "Shift+F8", "&Go", [this] { findings_->step(-1); });
+  add("notice", QStringLiteral("Answer the notice"), "F6", "&Go", [this] {
     if (!notices_->takeKeyboard()) bottom_->say(QStringLiteral("There is no notice to answer."));
   });
-  add("working", QStringLiteral("Working of the figure here"), "F2", "view", [this] { workingHere(); });
-  add("measure", QStringLiteral("What to measure next"), "F3", "go",
+  add("working", QStringLiteral("Working of the figure here"), "F2", "&View", [this] { workingHere(); });
+  add("measure", QStringLiteral("What to measure next"), "F3", "&Go",
       [this] { Q_EMIT desk_.pageRequested(Station::Bike, QStringLiteral("Measure next")); });
-  add("provenance", QStringLiteral("Where this value comes from"), "F4", "view", [this] { provenanceHere(); });
-  add("fold-findings", QStringLiteral("Fold the findings"), "Ctrl+B", "view",
+  add("provenance", QStringLiteral("Where this value comes from"), "F4", "&View", [this] { provenanceHere(); });
+  add("fold-findings", QStringLiteral("Fold the findings"), "Ctrl+B", "&View",
       [this] { findings_->setCollapsed(!findings_->isCollapsed()); });
-  add("units", QStringLiteral("Metric or imperial"), "Ctrl+Shift+M", "view",
+  add("units", QStringLiteral("Metric or imperial"), "Ctrl+Shift+M", "&View",
       [this] { document_.setUnits(document_.units() == UnitSystem::Metric ? UnitSystem::Imperial : UnitSystem::Metric); });
-  add("theme", QStringLiteral("Paper or night"), "Ctrl+Shift+N", "view",
+  add("theme", QStringLiteral("Paper or night"), "Ctrl+Shift+N", "&View",
       [this] { look_.setTheme(look_.theme() == Theme::Paper ? Theme::Night : Theme::Paper); });
-  add("larger", QStringLiteral("Everything larger"), "Ctrl++", "view", [this] { zoom(look_.scale() + 0.1); });
-  add("smaller", QStringLiteral("Everything smaller"), "Ctrl+-", "view", [this] { zoom(look_.scale() - 0.1); });
-  add("help", QStringLiteral("Help on this station"), "F1", "help", [this] { showHelp(); });
-  add("keys", QStringLiteral("Keys"), "", "help", [this] { sheet_->show(QStringLiteral("Keys"), keysText(actions_)); });
-  add("about", QStringLiteral("About, and cautions"), "", "help",
+  add("larger", QStringLiteral("Everything larger"), "Ctrl++", "&View", [this] { zoom(look_.scale() + 0.1); });
+  add("smaller", QStringLiteral("Everything smaller"), "Ctrl+-", "&View", [this] { zoom(look_.scale() - 0.1); });
+  add("help", QStringLiteral("Help on this station"), "F1", "&Help", [this] { showHelp(); });
+  add("keys", QStringLiteral("Keys"), "", "&Help", [this] { sheet_->show(QStringLiteral("Keys"), keysText(actions_)); });
+  add("about", QStringLiteral("About, and cautions"), "", "&Help",
       [this] { sheet_->show(QStringLiteral("About Usherwright"), aboutText()); });
-  add("menu", QStringLiteral("Menu"), "F10", "help", [this] { top_->openMenu(); });
-  add("quit", QStringLiteral("Quit"), "Ctrl+Q", "quit", [this] { close(); });
+  add("menu", QStringLiteral("Menu"), "F10", "&Help", [this] { top_->openMenu(); });
+  add("quit", QStringLiteral("Quit"), "Ctrl+Q", "", [this] { close(); });
 }
 
 void MainWindow::bindKeys() {

@@ -16,19 +16,22 @@ using drawing::Ink;
 namespace {
 
 constexpr int mostPips = 7;
+constexpr int highRow = 62, lowRow = 54;  // px: five stations have room to spare, ten fit the smallest window
 
 }  // namespace
 
 RailButton::RailButton(Kit kit, const StationRow& row, QWidget* parent)
-    : QAbstractButton(parent), kit_(kit), station_(row.station), digit_(row.digit) {
+    : QAbstractButton(parent), kit_(kit), glyph_(row.glyph), digit_(row.digit) {
   setText(app::text(stationName(row.station)));
   setCheckable(true);
   setFocusPolicy(Qt::StrongFocus);
   setCursor(Qt::PointingHandCursor);
-  setFixedHeight(62);
+  setMinimumHeight(lowRow);
+  setMaximumHeight(highRow);
+  setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Preferred);
 }
 
-void RailButton::showState(std::optional<Severity> worst, Progress progress) {
+void RailButton::showState(std::optional<Severity> worst, WayDone progress) {
   worst_ = worst;
   progress_ = progress;
   const QString words = worst ? app::text(severityWord(*worst)) : QStringLiteral("clear");
@@ -39,91 +42,52 @@ void RailButton::showState(std::optional<Severity> worst, Progress progress) {
   update();
 }
 
-/// A few strokes in a box of 22 × 18: our own marks, beside the word, never instead of it.
-void RailButton::paintGlyph(QPainter& painter) const {
-  QPainterPath path;
-  switch (station_) {
-    case Station::Bike:
-      path.addEllipse(QPointF(5, 13), 4.5, 4.5);
-      path.addEllipse(QPointF(18, 13), 4.5, 4.5);
-      path.moveTo(5, 13);
-      path.lineTo(9, 5);
-      path.lineTo(16, 5);
-      path.lineTo(18, 13);
-      break;
-    case Station::Pack:
-      for (int i = 0; i < 3; ++i)
-        for (int j = 0; j < 2; ++j) path.addEllipse(QPointF(4 + 7 * i, 5 + 8 * j), 3, 3);
-      break;
-    case Station::Joining:
-      path.moveTo(1, 3);
-      path.cubicTo(10, 3, 8, 9, 14, 9);
-      path.moveTo(1, 15);
-      path.cubicTo(10, 15, 8, 9, 14, 9);
-      path.lineTo(22, 9);
-      break;
-    case Station::Charging:
-      path.addRoundedRect(QRectF(2, 4, 13, 11), 2, 2);
-      path.moveTo(15, 7);
-      path.lineTo(20, 7);
-      path.moveTo(15, 12);
-      path.lineTo(20, 12);
-      break;
-    case Station::Range:
-      path.moveTo(1, 16);
-      path.lineTo(8, 5);
-      path.lineTo(13, 12);
-      path.lineTo(16, 9);
-      path.lineTo(22, 16);
-      break;
-    default: break;
-  }
-  painter.drawPath(path);
-}
-
 void RailButton::paintEvent(QPaintEvent*) {
   ScaledPainter painter(this, kit_.look);
   const double width = painter.area().width(), height = painter.area().height();
   if (isChecked() || underMouse()) painter.fillRect(painter.area(), kit_.look.colour(isChecked() ? Ink::Shoal : Ink::Paper));
   if (isChecked()) painter.fillRect(QRectF(0, 0, 5, height), kit_.look.colour(Ink::Deep));
+  const double low = std::clamp(highRow - height, 0.0, double(highRow - lowRow));  // what a low row has to do without
   painter.save();
-  painter.translate(14, 10);
+  painter.translate(14, 10 - low / 2);
   painter.setPen(QPen(kit_.look.colour(isChecked() ? Ink::Deep : Ink::Soft), 1.8, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
-  paintGlyph(painter);
+  QPainterPath strokes;
+  glyph_(strokes);
+  painter.drawPath(strokes);
   painter.restore();
   painter.setPen(kit_.look.colour(Ink::Ink));
   QFont font = kit_.look.font(drawing::Face::Label);
   font.setPixelSize(15);
   painter.setFont(font);
-  painter.drawText(QPointF(14, 49), text());
+  painter.drawText(QPointF(14, 49 - low), text());
   painter.setPen(kit_.look.colour(Ink::Soft));
   painter.setFont(kit_.look.font(drawing::Face::SmallFigure));
-  painter.drawText(QRectF(0, 8, width - 10, 18), Qt::AlignRight | Qt::AlignVCenter, QString::number(digit_));
+  painter.drawText(QRectF(0, 8 - low / 2, width - 10, 18), Qt::AlignRight | Qt::AlignVCenter, QString::number(digit_));
   const int pips = std::min(progress_.all, mostPips);
   for (int i = 0; i < pips; ++i) {
     const bool done = i < progress_.done * pips / progress_.all;
     painter.setPen(QPen(kit_.look.colour(done ? Ink::Deep : Ink::Soft), 1));
     painter.setBrush(done ? QBrush(kit_.look.colour(Ink::Water)) : QBrush(Qt::NoBrush));
-    painter.drawRect(QRectF(14.5 + 10 * i, 54.5, 7, 3));
+    painter.drawRect(QRectF(14.5 + 10 * i, 54.5 - low, 7, 3));
   }
-  if (worst_) paintSeverity(painter, QPointF(width - 16, 44), static_cast<int>(*worst_), kit_.look);
+  if (worst_) paintSeverity(painter, QPointF(width - 16, 44 - low), static_cast<int>(*worst_), kit_.look);
   if (!hasFocus()) return;
   painter.setPen(QPen(kit_.look.colour(Ink::Deep), 2));
   painter.setBrush(Qt::NoBrush);
   painter.drawRoundedRect(painter.area().adjusted(2, 2, -2, -2), 3, 3);
 }
 
-Rail::Rail(Kit kit, QWidget* parent) : QWidget(parent), kit_(kit) {
+Rail::Rail(Kit kit, std::span<const StationRow> stations, QWidget* parent) : QWidget(parent), kit_(kit) {
   setFixedWidth(108);
   auto* column = new QVBoxLayout(this);
   column->setContentsMargins(0, 6, 0, 0);
   column->setSpacing(2);
-  for (const StationRow& row : stationTable()) {
+  for (const StationRow& row : stations) {
     auto* button = new RailButton(kit_, row);
     buttons_.addButton(button, static_cast<int>(row.station));
-    column->addWidget(button);
+    column->addWidget(button, 1);
   }
-  column->addStretch(1);
+  column->addSpacerItem(new QSpacerItem(0, 0, QSizePolicy::Minimum, QSizePolicy::MinimumExpanding));
   connect(&buttons_, &QButtonGroup::idClicked, this, [this](int id) { Q_EMIT chosen(static_cast<Station>(id)); });
   connect(&kit_.document, &Document::changed, this, &Rail::refresh);
   connect(&kit_.look, &Look::changed, this, qOverload<>(&QWidget::update));

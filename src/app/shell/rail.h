@@ -14,26 +14,25 @@ class RailButton : public QAbstractButton {
  public:
   RailButton(Kit kit, const StationRow& row, QWidget* parent = nullptr);
   /// The worst finding of its station, and how far the way is there.
-  void showState(std::optional<Severity> worst, Progress progress);
+  void showState(std::optional<Severity> worst, WayDone progress);
   QSize sizeHint() const override { return {kit_.look.px(108), kit_.look.px(62)}; }
 
  protected:
   void paintEvent(QPaintEvent*) override;
 
  private:
-  void paintGlyph(QPainter& painter) const;
   Kit kit_;
-  Station station_;
+  void (*glyph_)(QPainterPath& strokes);
   int digit_;
   std::optional<Severity> worst_;
-  Progress progress_;
+  WayDone progress_;
 };
 
 class Rail : public QWidget {
   Q_OBJECT
 
  public:
-  explicit Rail(Kit kit, QWidget* parent = nullptr);
+  explicit Rail(Kit kit, std::span<const StationRow> stations = stationTable(), QWidget* parent = nullptr);
   void setCurrent(Station station);
 
  Q_SIGNALS:

@@ -17,39 +17,77 @@ StationView* made(Kit kit, QWidget* parent) {
   return new View(kit, parent);
 }
 
+void bikeGlyph(QPainterPath& strokes) {
+  strokes.addEllipse(QPointF(5, 13), 4.5, 4.5);
+  strokes.addEllipse(QPointF(18, 13), 4.5, 4.5);
+  strokes.moveTo(5, 13);
+  strokes.lineTo(9, 5);
+  strokes.lineTo(16, 5);
+  strokes.lineTo(18, 13);
+}
+
+void packGlyph(QPainterPath& strokes) {
+  for (int i = 0; i < 3; ++i)
+    for (int j = 0; j < 2; ++j) strokes.addEllipse(QPointF(4 + 7 * i, 5 + 8 * j), 3, 3);
+}
+
+void joiningGlyph(QPainterPath& strokes) {
+  strokes.moveTo(1, 3);
+  strokes.cubicTo(10, 3, 8, 9, 14, 9);
+  strokes.moveTo(1, 15);
+  strokes.cubicTo(10, 15, 8, 9, 14, 9);
+  strokes.lineTo(22, 9);
+}
+
+void chargingGlyph(QPainterPath& strokes) {
+  strokes.addRoundedRect(QRectF(2, 4, 13, 11), 2, 2);
+  strokes.moveTo(15, 7);
+  strokes.lineTo(20, 7);
+  strokes.moveTo(15, 12);
+  strokes.lineTo(20, 12);
+}
+
+void rangeGlyph(QPainterPath& strokes) {
+  strokes.moveTo(1, 16);
+  strokes.lineTo(8, 5);
+  strokes.lineTo(13, 12);
+  strokes.lineTo(16, 9);
+  strokes.lineTo(22, 16);
+}
+
 }  // namespace
 
 std::span<const StationRow> stationTable() {
   static constexpr std::array rows{
-      StationRow{Station::Bike, 1, &made<BikeStation>, "What is there, and what is proven: labels, places, rides, evidence.",
+      StationRow{Station::Bike, 1, &made<BikeStation>, &bikeGlyph, "What is there, and what is proven: labels, places, rides, evidence.",
                  "Labels: type or paste what is printed, an empty line between two labels; each finds its part.\n"
                  "Ctrl+Enter enters what is sure; what is likely waits for you, what is in doubt says what would settle it.\n"
                  "Read the meter: one reading settles how many cells are in series.\n"
                  "Places gives packs their room and leads their length; Need turns rides into Wh.\n"
                  "Evidence shows what every figure rests on; Measure next (F3) ranks what to measure first.",
                  [](const drawing::Subject& s, drawing::Size size) { return drawing::bikeSide(s, size); }},
-      StationRow{Station::Pack, 3, &made<PackStation>, "Is this pack right for the bike: volts, Ah, amperes, health?",
+      StationRow{Station::Pack, 3, &made<PackStation>, &packGlyph, "Is this pack right for the bike: volts, Ah, amperes, health?",
                  "A bought pack is a closed box described by its label; once somebody has seen a cell it becomes a block.\n"
                  "Block: S groups in series of P cells. Drag its edges, use the arrow keys on it, or type.\n"
                  "Find shows every pack of the shelf that fits, Wh over cost: bigger and lighter alike.\n"
                  "Groups, Health and BMS take readings, capacity tests and settings; Passport is the label to stick on.\n"
                  "Damaged, swollen, wet or hot packs are not planned with: isolate and hand in.",
                  [](const drawing::Subject& s, drawing::Size size) { return drawing::packBlock(s, 0, size); }},
-      StationRow{Station::Joining, 5, &made<JoiningStation>, "May these packs work together, and what happens when they do?",
+      StationRow{Station::Joining, 5, &made<JoiningStation>, &joiningGlyph, "May these packs work together, and what happens when they do?",
                  "Basins are as wide as the pack's Ah and filled to its rest volts; play the ride or scrub it with ← →.\n"
                  "Each pack must carry the whole bike alone, whatever joins them: Alone shows it.\n"
                  "A hard plug is safe only inside the connect window, measured every time: Connect judges the readings.\n"
                  "Methods, Pairs and Turns work out every way; Proof and Gauge tell whether it does what it should.\n"
                  "Live ends shows which bare contacts can short; leads, plugs and fuses are at the right.",
                  [](const drawing::Subject& s, drawing::Size size) { return drawing::basins(s, Second(2400), size); }},
-      StationRow{Station::Charging, 7, &made<ChargingStation>, "Which charger may go to which pack, and for how long?",
+      StationRow{Station::Charging, 7, &made<ChargingStation>, &chargingGlyph, "Which charger may go to which pack, and for how long?",
                  "Every charger stands against every pack: right, partial, too much or never, with the reason.\n"
                  "Right is the pack's full voltage, within +0.02 and −0.10 V per cell; no BMS should ever end a charge.\n"
                  "Click a pair, or arrow and Enter, to put a charger to a pack or to take it off.\n"
                  "Below: how the charge goes over the hours, from the charge of now.\n"
                  "Charge attended, away from the way out, never below 0 °C.",
                  [](const drawing::Subject& s, drawing::Size size) { return drawing::chargerMatrix(s, size); }},
-      StationRow{Station::Range, 8, &made<RangeStation>, "How far will it go, honestly, and what gets you home?",
+      StationRow{Station::Range, 8, &made<RangeStation>, &rangeGlyph, "How far will it go, honestly, and what gets you home?",
                  "Distance and climb give Wh per km; what the packs deliver down to 15 % gives km.\n"
                  "The answer is a band of ± 15 % until rides are logged.\n"
                  "The dashed line is the route: it should lie inside the cautious end.\n"

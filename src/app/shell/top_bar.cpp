@@ -5,6 +5,7 @@
 #include <QHBoxLayout>
 #include <QMenu>
 #include <QPainter>
+#include <map>
 
 namespace usherwright::app {
 
@@ -46,11 +47,15 @@ void TopBar::resizeEvent(QResizeEvent*) { fitTitle(); }
 
 void TopBar::openMenu() {
   QMenu menu(this);
-  QString group;
+  std::map<QString, QMenu*> groups;
+  const auto groupOf = [&](const QString& words) {
+    QMenu*& group = groups[words];
+    if (!group) group = menu.addMenu(words);
+    return group;
+  };
   for (const ActionRow& row : actions_.rows()) {
-    if (!group.isEmpty() && row.group != group) menu.addSeparator();
-    group = row.group;
-    QAction* action = menu.addAction(onButton(ActionTable::wordsOf(row)) + (row.keys.isEmpty() ? QString() : QLatin1Char('\t') + row.keys));
+    QMenu* at = row.group.isEmpty() ? &menu : groupOf(row.group);
+    QAction* action = at->addAction(onButton(ActionTable::wordsOf(row)) + (row.keys.isEmpty() ? QString() : QLatin1Char('\t') + row.keys));
     action->setEnabled(ActionTable::isPossible(row));
     connect(action, &QAction::triggered, this, [run = row.run] { run(); });
   }

@@ -32,15 +32,6 @@ bool StationView::reveal(const QString& pointer) {
   return best != nullptr;
 }
 
-QVBoxLayout* StationView::newPage(QStackedLayout* pages) {
-  auto* page = new QWidget;
-  auto* column = new QVBoxLayout(page);
-  column->setContentsMargins(16, 10, 12, 8);
-  column->setSpacing(6);
-  pages->addWidget(page);
-  return column;
-}
-
 QWidget* stationHeading(const QString& title, const QString& hint) {
   auto* row = new QWidget;
   auto* layout = new QHBoxLayout(row);

@@ -40,8 +40,6 @@ class StationView : public QWidget {
   virtual void refresh() = 0;
   void showEvent(QShowEvent*) override;
 
-  /// A page with the margins of every station; returns the column for its drawings.
-  static QVBoxLayout* newPage(QStackedLayout* pages);
   Kit kit_;
   EntryPanel* entries_;
 

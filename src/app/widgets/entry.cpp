@@ -83,7 +83,6 @@ void Entry::buildLine() {
   } else {
     line_->setFixedWidth(spec_->kind == Kind::Wire ? 100 : 152);
   }
-  line_->setPlaceholderText(spec_->required ? QString() : spec_->whenEmpty.empty() ? QStringLiteral("unknown") : text(spec_->whenEmpty));
   connect(line_, &QLineEdit::editingFinished, this, [this] { take(line_->text()); });
 }
 
@@ -174,6 +173,9 @@ void Entry::refresh() {
   const QString shown = entryText(kit_.document.plan(), pointer_, kit_.document.units());
   if (!typing && line_->text() != shown) line_->setText(shown);
   const std::string_view unit = shownUnit(spec_->kind, kit_.document.units()).symbol;
+  const std::string instead =
+      spec_->assumed ? formatForEntry(*spec_->assumed, spec_->kind, kit_.document.units()) : std::string(spec_->whenEmpty);
+  line_->setPlaceholderText(spec_->required ? QString() : instead.empty() ? QStringLiteral("unknown") : text(instead));
   unit_->setText(spec_->kind == Kind::Price ? text(kit_.document.plan().currency) : text(unit));
 }
 

@@ -1,4 +1,5 @@
-// What every widget of the window is handed: the document, the look, and the desk on which requests are laid.
+// What every widget of the window is handed: the document, the look, the desk on which requests are laid, and the board of
+// what is being worked out.
 #pragma once
 
 #include <QObject>
@@ -9,6 +10,8 @@
 #include "app/theme/look.h"
 
 namespace usherwright::app {
+
+class JobBoard;
 
 enum class Keyboard : std::uint8_t { Follows, Stays };
 
@@ -41,6 +44,8 @@ class Desk : public QObject {
   /// Turn to a page of a station.
   void pageRequested(usherwright::Station station, const QString& page);
   void demoRequested();
+  /// Write the plan out in a form of the table of exports.
+  void exportRequested(const QString& name);
 
  private:
   QStringList recent_;
@@ -50,6 +55,7 @@ struct Kit {
   Document& document;
   Look& look;
   Desk& desk;
+  JobBoard& jobs;
 };
 
 /// Dynamic property of a widget that shows a computed figure: the id of its working.

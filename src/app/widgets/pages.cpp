@@ -17,20 +17,33 @@ Pages::Pages(QWidget* parent) : QWidget(parent), group_(new QButtonGroup(this)),
   connect(group_, &QButtonGroup::idClicked, this, qOverload<int>(&Pages::choose));
 }
 
-void Pages::add(const QString& name, QWidget* page) {
+void Pages::add(const QString& name, Make make) {
   auto* button = new QPushButton(name);
   button->setProperty("page", true);
   button->setCheckable(true);
   button->setAutoDefault(true);
-  const int id = stack_->addWidget(page);
+  const int id = count();
   group_->addButton(button, id);
   row_->insertWidget(id, button);
-  if (id == 0) button->setChecked(true);
+  button->setChecked(id == 0);
+  pages_.push_back({std::move(make), nullptr});
+  for (QAbstractButton* b : group_->buttons()) b->setVisible(count() > 1);
+}
+
+QWidget* Pages::currentPage() {
+  Page& page = pages_[static_cast<std::size_t>(current_)];
+  if (!page.widget) {
+    page.widget = page.make();
+    stack_->addWidget(page.widget);
+  }
+  stack_->setCurrentWidget(page.widget);
+  return page.widget;
 }
 
 void Pages::choose(int page) {
   if (QAbstractButton* button = group_->button(page)) button->setChecked(true);
-  stack_->setCurrentIndex(page);
+  current_ = page;
+  currentPage();
   Q_EMIT chosen(page);
 }
 

@@ -4,11 +4,11 @@
 #include "core/assess/figure_parts.h"
 #include "core/limits/limits.h"
 #include "core/parts/wire.h"
+#include "core/plan/usual.h"
 
 namespace usherwright {
 namespace {
 
-constexpr double assumedEfficiency = 0.88;
 constexpr double stopShare = 0.05;  // of the charger's current
 const Ampere thinPinCurrent(3);
 const SquareMillimetre thinPin(0.75);
@@ -68,7 +68,7 @@ struct Pairs {
                    *charger.output,
                    *charger.current,
                    charger.stop.value_or(*charger.current * stopShare),
-                   charger.efficiency ? charger.efficiency->value() : assumedEfficiency};
+                   charger.efficiency.value_or(usual::charger).value()};
     out.run = run(in);
     out.input = std::make_shared<ChargeInput>(std::move(in));
     return out;

@@ -9,6 +9,7 @@
 #include "core/assess/figure_parts.h"
 #include "core/assess/joining_setup.h"
 #include "core/frame/frame.h"
+#include "core/plan/usual.h"
 #include "core/wiring/protection.h"
 #include "core/wiring/wire_heat.h"
 
@@ -70,7 +71,7 @@ class Maker {
 
  private:
   Ohm commonResistance() const {
-    Ohm r = Ohm(plan_.bike.controller.tails.value_or(MilliOhm(2)));
+    Ohm r = Ohm(plan_.bike.controller.tails.value_or(usual::controllerLeads));
     if (const Run* run = plan_.mainRun()) r += runResistance(routed(frame_, plan_, *run), plan_.ambient);
     return r + plugResistance(catalogue_, plan_.joining.outputPlug);
   }

@@ -73,11 +73,11 @@ Kilometre rangeOf(const Assessment& a) { return a.figures.range.known ? a.figure
 
 }  // namespace
 
-std::vector<MethodFigures> compareMethods(const Plan& plan, const Catalogue& catalogue, const std::function<bool()>& goOn) {
+std::vector<MethodFigures> compareMethods(const Plan& plan, const Catalogue& catalogue, const Progress& progress) {
   std::vector<MethodFigures> out;
   const bool regen = plan.bike.controller.regenCurrent.value_or(Ampere(0)) > Ampere(0);
   for (Method m : {Method::Direct, Method::Combiner, Method::Schottky, Method::Selector, Method::Converter}) {
-    if (!goOn()) return out;
+    if (!progress.goOn(static_cast<double>(out.size()) / 5)) return out;
     Plan other = plan;
     other.joining.method = m;
     // A part that was chosen for one method says nothing of another one's losses.
@@ -130,10 +130,10 @@ std::vector<std::vector<double>> sharesAlong(const DischargeRun& run) {
 
 }  // namespace
 
-std::vector<PolicyFigures> comparePolicies(const Plan& plan, const Catalogue& catalogue, const std::function<bool()>& goOn) {
+std::vector<PolicyFigures> comparePolicies(const Plan& plan, const Catalogue& catalogue, const Progress& progress) {
   std::vector<PolicyFigures> out;
   for (Policy p : {Policy::Together, Policy::SmallFirst, Policy::StockFirst, Policy::Manual}) {
-    if (!goOn()) return out;
+    if (!progress.goOn(static_cast<double>(out.size()) / 4)) return out;
     PolicyFigures f;
     f.policy = p;
     f.applies = plan.packs.size() > 1 && policyApplies(p, plan.joining);
@@ -171,11 +171,11 @@ Plan withOnly(const Plan& plan, std::uint32_t keep) {
   return out;
 }
 
-SubsetStudy eachAlone(const Plan& plan, const Catalogue& catalogue, const std::function<bool()>& goOn) {
+SubsetStudy eachAlone(const Plan& plan, const Catalogue& catalogue, const Progress& progress) {
   SubsetStudy study;
   const auto all = static_cast<std::uint32_t>((1u << plan.packs.size()) - 1);
   for (std::uint32_t keep = all; keep > 0; --keep) {
-    if (!goOn()) return study;
+    if (!progress.goOn(1 - static_cast<double>(keep) / all)) return study;
     const Assessment a = assess(withOnly(plan, keep), catalogue);
     SubsetFigures s;
     s.packs = keep;

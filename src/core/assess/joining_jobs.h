@@ -2,12 +2,12 @@
 // copy, off the interface, and may be given up between two runs.
 #pragma once
 
-#include <functional>
 #include <optional>
 #include <string>
 #include <vector>
 
 #include "core/assess/assessment.h"
+#include "core/quantity/progress.h"
 
 namespace usherwright {
 
@@ -24,7 +24,7 @@ struct MethodFigures {
   std::string unplugged;  ///< what happens when one pack is unplugged in mid-ride
   std::string regen;
 };
-std::vector<MethodFigures> compareMethods(const Plan& plan, const Catalogue& catalogue, const std::function<bool()>& goOn);
+std::vector<MethodFigures> compareMethods(const Plan& plan, const Catalogue& catalogue, const Progress& progress = {});
 
 struct PolicyFigures {
   Policy policy = Policy::Together;
@@ -36,7 +36,7 @@ struct PolicyFigures {
   std::vector<std::vector<double>> shares;  ///< at places evenly along the ride: the share of each pack of the amperes
   double lifeFactor = 1.0;                  ///< (1/DoD)^0.5 of the hardest worked pack
 };
-std::vector<PolicyFigures> comparePolicies(const Plan& plan, const Catalogue& catalogue, const std::function<bool()>& goOn);
+std::vector<PolicyFigures> comparePolicies(const Plan& plan, const Catalogue& catalogue, const Progress& progress = {});
 
 /// The plan with some of its packs only.
 struct SubsetFigures {
@@ -56,7 +56,7 @@ struct SubsetStudy {
   std::vector<SubsetFigures> subsets;
   std::size_t worst = 0;
 };
-SubsetStudy eachAlone(const Plan& plan, const Catalogue& catalogue, const std::function<bool()>& goOn);
+SubsetStudy eachAlone(const Plan& plan, const Catalogue& catalogue, const Progress& progress = {});
 
 /// The plan without the packs outside `keep`; a lone pack needs no joint.
 Plan withOnly(const Plan& plan, std::uint32_t keep);

@@ -1,4 +1,5 @@
 #include "core/assess/joining_setup.h"
+#include "core/plan/usual.h"
 
 #include <algorithm>
 #include <cmath>
@@ -12,8 +13,10 @@ struct JointValues {
   MilliOhm on;
 };
 
-const Volt cutAboveMinimum(0.1);      // per cell
-constexpr double metresPerHill = 25;  // of the built-in hilly ride
+const Volt cutAboveMinimum(0.1);          // per cell, of a converter whose own cut is not known
+const Ampere outputAssumed(5);            // of a converter that says neither amperes nor watts
+constexpr double setShareAssumed = 1.03;  // of the others' nominal voltage: a converter is set a little above what it feeds
+constexpr double metresPerHill = 25;      // of the built-in hilly ride
 constexpr int mostHills = 60;
 const Watt mostWithoutRoute(1000);
 
@@ -72,18 +75,17 @@ bool policyApplies(Policy policy, const Joining& joining) {
 
 Converter converterOf(const Plan& plan, const std::vector<PackFigures>& packs, std::size_t pack, std::size_t place) {
   const ConverterPart& part = plan.joining.converter;
-  const ConverterAssumed assumed;
   const PackModel& own = packs[pack].model;
   Volt others(0);
   for (std::size_t k = 0; k < packs.size(); ++k)
     if (k != pack) others = std::max(others, packs[k].model.nominal);
   Converter c;
   c.source = place;
-  c.set = part.set.value_or(others * assumed.setShare);
-  c.outputLimit = part.output.value_or(part.power ? Ampere(1e9) : assumed.output);
+  c.set = part.set.value_or(others * setShareAssumed);
+  c.outputLimit = part.output.value_or(part.power ? Ampere(1e9) : outputAssumed);
   if (part.power) c.powerLimit = *part.power;
-  c.efficiency = part.efficiency ? part.efficiency->value() : assumed.efficiency;
-  c.standby = part.standby.value_or(assumed.standby);
+  c.efficiency = part.efficiency.value_or(usual::converter).value();
+  c.standby = part.standby.value_or(usual::converterStandby);
   c.inputLow = part.inputLow.value_or(Volt(0));
   if (part.inputHigh) c.inputHigh = *part.inputHigh;
   c.ownCut = part.ownCut.value_or(own.lowestUnderLoad + cutAboveMinimum * own.series);
@@ -163,7 +165,7 @@ StateOfCharge gaugeShows(const Gauge& gauge, const PackModel& first, Volt cutoff
     const auto lit = std::upper_bound(gauge.steps.begin(), gauge.steps.end(), controller) - gauge.steps.begin();
     return StateOfCharge(static_cast<double>(lit) / static_cast<double>(gauge.steps.size()));
   }
-  const int bars = gauge.bars.value_or(5);
+  const int bars = gauge.bars.value_or(usual::gaugeBars);
   const Volt low = cutoff > Volt(0) ? cutoff : first.restedEmpty;
   const double along = first.full > low ? (controller - low) / (first.full - low) : 0.0;
   return StateOfCharge(std::clamp(std::floor(along * bars + 1), 0.0, static_cast<double>(bars)) / bars);

@@ -32,8 +32,10 @@ PairVerdict worst(const std::vector<Finding>& findings, const Chosen& chosen) {
 
 class PairMaker {
  public:
-  PairMaker(const Plan& plan, const Catalogue& catalogue, const std::function<bool()>& goOn)
-      : plan_(plan), catalogue_(catalogue), goOn_(goOn) {
+  PairMaker(const Plan& plan, const Catalogue& catalogue, const Progress& progress)
+      : plan_(plan), catalogue_(catalogue), progress_(progress) {
+    const std::size_t packs = plan.packs.size();
+    all_ = 1 + packs + 2 * packs * (packs - 1) + 2 * packs * plan.chargers.size();
     joined_ = findingsOf(plan);
     for (std::size_t k = 0; k < plan.packs.size(); ++k) alone_.push_back(findingsOf(withOnly(plan, 1u << k)));
   }
@@ -65,7 +67,7 @@ class PairMaker {
   }
 
   std::vector<Finding> findingsOf(const Plan& plan) {
-    givenUp_ = givenUp_ || !goOn_();
+    givenUp_ = givenUp_ || !progress_.goOn(static_cast<double>(asked_++) / static_cast<double>(all_));
     return givenUp_ ? std::vector<Finding>() : assess(plan, catalogue_).findings;
   }
 
@@ -124,7 +126,8 @@ class PairMaker {
 
   const Plan& plan_;
   const Catalogue& catalogue_;
-  const std::function<bool()>& goOn_;
+  const Progress& progress_;
+  std::size_t asked_ = 0, all_ = 1;  ///< assessments
   bool givenUp_ = false;
   std::vector<Finding> joined_;
   std::vector<std::vector<Finding>> alone_;
@@ -142,8 +145,8 @@ std::string_view pairingWord(Pairing pairing) {
   return "";
 }
 
-PairTable pairsOf(const Plan& plan, const Catalogue& catalogue, const std::function<bool()>& goOn) {
-  return PairMaker(plan, catalogue, goOn).make();
+PairTable pairsOf(const Plan& plan, const Catalogue& catalogue, const Progress& progress) {
+  return PairMaker(plan, catalogue, progress).make();
 }
 
 }  // namespace usherwright

@@ -2,11 +2,11 @@
 // before the packs are joined and after. Verdicts are those of the rules on the plan with these parts alone.
 #pragma once
 
-#include <functional>
 #include <string>
 #include <vector>
 
 #include "core/assess/assessment.h"
+#include "core/quantity/progress.h"
 
 namespace usherwright {
 
@@ -38,8 +38,8 @@ struct PairTable {
   std::vector<PairRow> rows;  ///< packs (if there are two), controller, accessories, chargers
 };
 
-/// A job: some fifty assessments for four packs and four chargers. Given up between two of them when `goOn` says no;
+/// A job: some fifty assessments for four packs and four chargers. Given up between two of them when told to stop;
 /// the table is empty then.
-PairTable pairsOf(const Plan& plan, const Catalogue& catalogue, const std::function<bool()>& goOn);
+PairTable pairsOf(const Plan& plan, const Catalogue& catalogue, const Progress& progress = {});
 
 }  // namespace usherwright

@@ -1,13 +1,16 @@
 // The search: tables per cell and per voltage first, then twelve boards in the innermost loop.
 #include "core/assess/search.h"
-#include "core/quantity/text.h"
+
+#include <fmt/format.h>
 
 #include <algorithm>
+#include <bit>
 #include <cmath>
 
 #include "core/assess/figures.h"
 #include "core/assess/rules/rule.h"
 #include "core/plan/edit.h"
+#include "core/quantity/text.h"
 
 namespace usherwright {
 namespace {
@@ -74,21 +77,52 @@ class Search {
     return judge(shelf_.boards[pick.board], pick.series, chemistryOf(cell), at);
   }
 
-  SearchResult run() {
-    SearchResult out;
+  Outcome<SearchResult> run(const Progress& progress, const SoFar<SearchResult>& soFar) {
+    Outcome<SearchResult> found;
+    SearchResult& out = found.result;
+    const auto count = static_cast<double>(shelf_.cells.size());
     for (std::size_t c = 0; c < shelf_.cells.size(); ++c) {
+      if (!progress.goOn(static_cast<double>(c) / count)) {
+        found.ending = Ending::OutOfTime;
+        break;
+      }
+      if (soFar && c > 0) soFar(out);
       const Cell& cell = shelf_.cells[c];
       for (int s = request_.seriesFrom; s <= request_.seriesTo; ++s) {
         begin(cell, s);
-        const AtVoltage at = cached(chemistryOf(cell), s);
+        const AtVoltage at = cell.nominalVolts ? atVoltage(factsOf(cell).nominal * s) : cached(chemistryOf(cell), s);
         for (int p = request_.parallelFrom; p <= request_.parallelTo; ++p) one(out, c, s, p, at);
       }
     }
-    undominated(out);
-    return out;
+    out.best = undominated(out.hits);
+    if (out.hits.empty() && found.ending == Ending::Done) {
+      found.ending = Ending::Infeasible;
+      found.why = whyNothing(out);
+    }
+    return found;
   }
 
  private:
+  static std::string whyNothing(const SearchResult& out) {
+    static constexpr std::array<std::pair<Fault, std::string_view>, 8> words{
+        {{VoltageTooHigh, "stand above the controller's highest voltage when full"},
+         {BelowWindow, "lie below the controller's cut-off"},
+         {CellsOverPeak, "have cells that carry less than the peak"},
+         {BoardOverPeak, "have a board that carries less than the bike draws"},
+         {WrongBoard, "have no board made for them"},
+         {TooHot, "get too hot, or carry more for long than they may"},
+         {NoBarrier, "have nothing that stops their discharge in time"},
+         {TouchVoltage, "stand above 60 V, and nobody competent is named"}}};
+    if (out.combinations == 0) return "There is no cell or no board to try.";
+    std::vector<std::pair<std::size_t, std::string_view>> most;
+    for (const auto& [fault, said] : words)
+      most.emplace_back(out.forbidden[static_cast<std::size_t>(std::countr_zero(static_cast<unsigned>(fault)))], said);
+    std::stable_sort(most.begin(), most.end(), [](const auto& a, const auto& b) { return a.first > b.first; });
+    std::string why = fmt::format("None of {} is allowed: {} {}", out.combinations, most[0].first, most[0].second);
+    if (most[1].first > 0) why += fmt::format("; {} {}", most[1].first, most[1].second);
+    return why + ".";
+  }
+
   /// As the figures have it for this pack alone: a plan of one pack has no joint.
   Ohm pathOutside(const Catalogue& catalogue) const {
     Plan alone = plan_;
@@ -184,7 +218,7 @@ class Search {
     const auto boost = plan_.bike.controller.boost;
     if (bms.peak && bms.peakTime && boost && *boost <= *bms.peakTime && (!counted || *bms.peak > *counted)) counted = bms.peak;
     if (counted && at.demand.peak && exceeds(at.demand.peak->value(), counted->value())) faults |= BoardOverPeak;
-    const Ohm whole = cells_ + g_.inside + Ohm(bms.resistance.value_or(MilliOhm(8)));
+    const Ohm whole = cells_ + g_.inside + Ohm(boardResistance(bms));
     if (faults & CutoffTooLow && lowestPerCell_ < never_ * (1 - 1e-6) && bms.cellCutoff && *bms.cellCutoff < never_ * (1 - 1e-6))
       faults |= NoBarrier;
     const Known<Ampere> sustained = sustainedOf(at.demand, {curve_.at(StateOfCharge(0.20)) * series, whole + slow_});
@@ -218,7 +252,11 @@ class Search {
     for (std::size_t b = 0; b < shelf_.boards.size(); ++b) {
       ++out.combinations;
       const std::uint16_t faults = judge(shelf_.boards[b], s, chemistryOf(cell), at);
-      if (faults & forbids || (faults & TouchVoltage && !g_.competent)) continue;
+      if (faults & forbids || (faults & TouchVoltage && !g_.competent)) {
+        const unsigned against = faults & (forbids | (g_.competent ? 0u : unsigned(TouchVoltage)));
+        for (unsigned left = against; left != 0; left &= left - 1) ++out.forbidden[static_cast<std::size_t>(std::countr_zero(left))];
+        continue;
+      }
       SearchHit hit;
       hit.cell = static_cast<std::uint16_t>(c);
       hit.board = static_cast<std::uint16_t>(b);
@@ -237,20 +275,21 @@ class Search {
     if (cheapest) out.hits.push_back(best);
   }
 
-  static void undominated(SearchResult& out) {
-    std::vector<std::size_t> order;
-    for (std::size_t i = 0; i < out.hits.size(); ++i)
-      if (out.hits[i].cost > Money(0)) order.push_back(i);
+  static std::vector<std::size_t> undominated(const std::vector<SearchHit>& hits) {
+    std::vector<std::size_t> order, best;
+    for (std::size_t i = 0; i < hits.size(); ++i)
+      if (hits[i].cost > Money(0)) order.push_back(i);
     std::sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) {
-      if (out.hits[a].cost != out.hits[b].cost) return out.hits[a].cost < out.hits[b].cost;
-      return out.hits[a].energy > out.hits[b].energy;
+      if (hits[a].cost != hits[b].cost) return hits[a].cost < hits[b].cost;
+      return hits[a].energy > hits[b].energy;
     });
     WattHour most(0);
     for (std::size_t i : order)
-      if (out.hits[i].energy > most) {
-        most = out.hits[i].energy;
-        out.best.push_back(i);
+      if (hits[i].energy > most) {
+        most = hits[i].energy;
+        best.push_back(i);
       }
+    return best;
   }
 
   const Plan& plan_;
@@ -323,8 +362,9 @@ std::uint16_t faultsOf(const Plan& plan, const Catalogue& catalogue, const Shelf
   return Search(plan, catalogue, shelf, request).faults(pick);
 }
 
-SearchResult searchPacks(const Plan& plan, const Catalogue& catalogue, const Shelf& shelf, const SearchRequest& request) {
-  return Search(plan, catalogue, shelf, request).run();
+Outcome<SearchResult> searchPacks(const Plan& plan, const Catalogue& catalogue, const Shelf& shelf, const SearchRequest& request,
+                                  const Progress& progress, const SoFar<SearchResult>& soFar) {
+  return Search(plan, catalogue, shelf, request).run(progress, soFar);
 }
 
 Plan planWithOnly(const Plan& plan, const Shelf& shelf, const SearchRequest& request, const SearchHit& pick) {

@@ -2,11 +2,13 @@
 // closed forms of the rules BIKE-01, BIKE-03, PACK-01, PACK-02, PACK-03, PACK-05, PACK-07 and LIM-01.
 #pragma once
 
+#include <array>
 #include <cstdint>
 #include <vector>
 
 #include "core/assess/assessment.h"
 #include "core/plan/shelf.h"
+#include "core/quantity/progress.h"
 
 namespace usherwright {
 
@@ -43,8 +45,9 @@ struct SearchHit {
 
 struct SearchResult {
   std::size_t combinations = 0;
-  std::vector<SearchHit> hits;    ///< allowed ones: the cheapest board for each S × P × cell
-  std::vector<std::size_t> best;  ///< hits that no other beats in Wh and cost at once, cheapest first
+  std::array<std::size_t, 16> forbidden = {};  ///< how many each Fault forbade, by its bit
+  std::vector<SearchHit> hits;                 ///< allowed ones: the cheapest board for each S × P × cell
+  std::vector<std::size_t> best;               ///< hits that no other beats in Wh and cost at once, cheapest first
 };
 
 /// Cells to buy for a block: 3 % spares, at least one.
@@ -54,8 +57,10 @@ int cellsToBuy(int series, int parallel);
 std::uint16_t faultsOf(const Plan& plan, const Catalogue& catalogue, const Shelf& shelf, const SearchRequest& request,
                        const SearchHit& pick);
 
-/// Everything in the request's span. A plan without a pack is searched with ordinary links and leads.
-SearchResult searchPacks(const Plan& plan, const Catalogue& catalogue, const Shelf& shelf, const SearchRequest& request);
+/// Everything in the request's span. A plan without a pack is searched with ordinary links and leads. Infeasible if nothing
+/// is allowed: `why` names what forbids most of it. Asked to go on once per cell.
+Outcome<SearchResult> searchPacks(const Plan& plan, const Catalogue& catalogue, const Shelf& shelf, const SearchRequest& request,
+                                  const Progress& progress = {}, const SoFar<SearchResult>& soFar = {});
 
 /// The plan with a combination as its only pack, for the rules to judge. `pick` is one of the shelf's.
 Plan planWithOnly(const Plan& plan, const Shelf& shelf, const SearchRequest& request, const SearchHit& pick);

@@ -164,11 +164,14 @@ void rank(std::vector<Lever>& levers) {
   });
 }
 
-std::vector<Lever> whatToMeasure(const Plan& plan, const Catalogue& catalogue, const Assessment& base, const std::function<bool()>& goOn) {
+std::vector<Lever> whatToMeasure(const Plan& plan, const Catalogue& catalogue, const Assessment& base, const Progress& progress,
+                                 const SoFar<std::vector<Lever>>& soFar) {
   std::vector<Lever> out;
-  for (const std::string& pointer : unprovenFields(plan, base)) {
-    if (!goOn()) break;
+  const std::vector<std::string> fields = unprovenFields(plan, base);
+  for (const std::string& pointer : fields) {
+    if (!progress.goOn(static_cast<double>(out.size()) / static_cast<double>(fields.size()))) break;
     out.push_back(leverOf(plan, catalogue, base, pointer));
+    if (soFar) soFar(out);
   }
   rank(out);
   return out;

@@ -2,11 +2,11 @@
 // judged again. Ranked by what moves: Stops and Minds first, then the narrows and the range.
 #pragma once
 
-#include <functional>
 #include <string>
 #include <vector>
 
 #include "core/assess/assessment.h"
+#include "core/quantity/progress.h"
 
 namespace usherwright {
 
@@ -31,8 +31,9 @@ std::vector<std::string> unprovenFields(const Plan& plan, const Assessment& asse
 /// One field. `base` is the assessment of `plan`.
 Lever leverOf(const Plan& plan, const Catalogue& catalogue, const Assessment& base, const std::string& pointer);
 
-/// All of them, largest score first. `goOn` is asked before each field; false ends early with what there is.
-std::vector<Lever> whatToMeasure(const Plan& plan, const Catalogue& catalogue, const Assessment& base, const std::function<bool()>& goOn);
+/// All of them, largest score first; `soFar` sees them in the order of the plan.
+std::vector<Lever> whatToMeasure(const Plan& plan, const Catalogue& catalogue, const Assessment& base, const Progress& progress = {},
+                                 const SoFar<std::vector<Lever>>& soFar = {});
 
 /// Largest score first; unknown safety values before all others.
 void rank(std::vector<Lever>& levers);

@@ -292,11 +292,11 @@ Verdict verdictOf(const Plan& plan, const Assessment& assessment) {
   return {VerdictKind::Sound, fmt::format("Sound as far as known{}{}", words.empty() ? "" : ": ", words)};
 }
 
-std::array<Progress, 10> progressOf(const std::vector<WayStep>& way) {
-  std::array<Progress, 10> out{};
+std::array<WayDone, 10> progressOf(const std::vector<WayStep>& way) {
+  std::array<WayDone, 10> out{};
   for (const WayStep& s : way) {
     if (s.stop) continue;
-    Progress& p = out[static_cast<std::size_t>(s.station)];
+    WayDone& p = out[static_cast<std::size_t>(s.station)];
     ++p.all;
     p.done += s.done ? 1 : 0;
   }

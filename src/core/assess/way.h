@@ -40,9 +40,9 @@ struct Verdict {
 Verdict verdictOf(const Plan& plan, const Assessment& assessment);
 
 /// How far a station is: steps of the way that belong to it.
-struct Progress {
+struct WayDone {
   int done = 0, all = 0;
 };
-std::array<Progress, 10> progressOf(const std::vector<WayStep>& way);
+std::array<WayDone, 10> progressOf(const std::vector<WayStep>& way);
 
 }  // namespace usherwright

@@ -8,6 +8,7 @@
 #include "core/assess/figures.h"
 #include "core/assess/pack_workings.h"
 #include "core/assess/rules/rule.h"
+#include "core/plan/usual.h"
 
 namespace usherwright {
 namespace {
@@ -153,7 +154,7 @@ Working perKilometreWorking(const Context& c) {
   add("h", "climb", "/routes/0/climb_m");
   add("v", "speed", "/routes/0/speed_km_h");
   w.inputs.push_back(input(c, "η", b.drive == Drive::Mid ? "mid drive" : "hub drive",
-                           formatNumber(riderOf(b, Surface::Road, c.plan.routes.front().speed.value_or(KilometrePerHour(20))).efficiency)));
+                           formatNumber(riderOf(b, Surface::Road, c.plan.routes.front().speed.value_or(usual::speed)).efficiency)));
   return w;
 }
 

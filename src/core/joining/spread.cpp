@@ -18,16 +18,16 @@ double draw(std::mt19937_64& random, double twoSigma) {
   }
 }
 
-struct Outcome {
+struct RunFigures {
   double end = 0, energy = 0;
   std::array<double, maximumPacks> knee{}, peak{}, left{};
   std::array<bool, maximumPacks> hasKnee{};
   bool done = false;
 };
 
-Outcome runOnce(const DischargeInput& input) {
+RunFigures runOnce(const DischargeInput& input) {
   const DischargeRun run = discharge(input);
-  Outcome out;
+  RunFigures out;
   out.end = run.end.value();
   out.energy = run.energyAtController.value();
   for (std::size_t k = 0; k < run.sources.size(); ++k) {
@@ -74,7 +74,7 @@ DischargeInput drawn(const DischargeInput& input, const Tolerance& tolerance, st
 }
 
 Spread spreadOf(const DischargeInput& input, const SpreadOptions& options) {
-  std::vector<Outcome> outcomes(options.runs);
+  std::vector<RunFigures> outcomes(options.runs);
   std::atomic<std::size_t> next{0}, done{0};
   std::atomic<bool> stopped{false};
   const auto work = [&] {
@@ -85,7 +85,7 @@ Spread spreadOf(const DischargeInput& input, const SpreadOptions& options) {
       const std::size_t to = std::min(options.runs, from + batch);
       for (std::size_t i = from; i < to; ++i) outcomes[i] = runOnce(drawn(input, options.tolerance, options.seed, i));
       const std::size_t all = done.fetch_add(to - from) + to - from;
-      if (options.goOn && !options.goOn(all)) stopped = true;
+      if (!options.progress.goOn(static_cast<double>(all) / static_cast<double>(options.runs))) stopped = true;
     }
   };
   std::vector<std::thread> helpers;
@@ -96,7 +96,7 @@ Spread spreadOf(const DischargeInput& input, const SpreadOptions& options) {
   std::vector<double> end, energy;
   const std::size_t n = input.sources.size();
   std::vector<std::vector<double>> knee(n), peak(n), left(n);
-  for (const Outcome& o : outcomes) {
+  for (const RunFigures& o : outcomes) {
     if (!o.done) continue;
     ++spread.runs;
     end.push_back(o.end);

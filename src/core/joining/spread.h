@@ -3,10 +3,10 @@
 #pragma once
 
 #include <cstdint>
-#include <functional>
 #include <vector>
 
 #include "core/joining/discharge.h"
+#include "core/quantity/progress.h"
 
 namespace usherwright {
 
@@ -22,7 +22,7 @@ struct SpreadOptions {
   std::uint64_t seed = 1;
   unsigned threads = 2;
   Tolerance tolerance;
-  std::function<bool(std::size_t done)> goOn;  ///< asked now and then; false ends early with what there is
+  Progress progress;  ///< asked now and then, from every thread
 };
 
 /// A band: a tenth of the runs lie below `low`, half below `middle`, nine tenths below `high`.

@@ -6,6 +6,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/plan/usual.h"
 #include "core/wiring/wire_heat.h"
 
 namespace usherwright {
@@ -16,7 +17,6 @@ constexpr double worstVoltageShare = 0.85;
 constexpr double toleranceShare = 0.05;  // of a limit that is printed without one
 const Ampere leastTolerance(1);
 constexpr double cutoffToleranceShare = 0.5 / 24;
-const Celsius hottestAssumed(35);
 const StateOfCharge lowCharge(0.20);
 const Celsius chargeLeadLimit(70);
 constexpr double chargeLeadConductivity = 0.2;  // W/(m·K), PVC
@@ -134,13 +134,12 @@ Volt converterLowestInput(const ConverterPart& part, const PackModel& pack) {
 }
 
 Known<Ampere> converterInput(const ConverterPart& part, Volt bus, Volt at) {
-  const ConverterAssumed assumed;
   if (!part.output && !part.power) return std::nullopt;
   Watt most(1e9);
   if (part.output) most = std::min(most, part.set.value_or(bus) * *part.output);
   if (part.power) most = std::min(most, *part.power);
-  const double efficiency = part.efficiency ? part.efficiency->value() : assumed.efficiency;
-  return most / efficiency / std::max(at, Volt(1)) + Ampere(part.standby.value_or(assumed.standby));
+  const double efficiency = part.efficiency.value_or(usual::converter).value();
+  return most / efficiency / std::max(at, Volt(1)) + Ampere(part.standby.value_or(usual::converterStandby));
 }
 
 Known<Ampere> highestLimit(const Plan& plan) {
@@ -191,7 +190,7 @@ Known<Ampere> sustainedOf(const Demand& d, const LoadedPack& pack) {
 
 Volt cutoffToleranceOf(const Controller& c) { return c.cutoffTolerance.value_or(c.cutoff.value_or(Volt(0)) * cutoffToleranceShare); }
 
-Celsius hottestAir(const Plan& plan) { return std::max(plan.hottest.value_or(hottestAssumed), plan.ambient); }
+Celsius hottestAir(const Plan& plan) { return std::max(plan.hottest.value_or(usual::hottestAir), plan.ambient); }
 
 namespace {
 

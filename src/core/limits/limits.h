@@ -70,14 +70,6 @@ struct Element {
   std::optional<double> headroomSustained() const;
 };
 
-/// What is taken of a converter that does not say.
-struct ConverterAssumed {
-  double efficiency = 0.92;
-  Ampere output{5};
-  MilliAmpere standby{20};
-  double setShare = 1.03;  ///< of the others' nominal voltage
-};
-
 /// Current that a converter at its limit draws from a pack that stands at `at`. Empty while its output is not known.
 Known<Ampere> converterInput(const ConverterPart& part, Volt bus, Volt at);
 /// The lowest voltage of the pack at which it still works: there it draws most.

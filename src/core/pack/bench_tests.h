@@ -5,6 +5,7 @@
 #include <vector>
 
 #include "core/plan/plan.h"
+#include "core/plan/usual.h"
 #include "core/quantity/problem.h"
 
 namespace usherwright {
@@ -83,7 +84,7 @@ struct SeriesReading {
   Known<Volt> restedFull;  ///< at the plug, fresh from the charger, rested
   Known<Volt> rested;      ///< at any charge
   Known<Volt> charger;     ///< charger's no-load output on the meter, or as labelled
-  double meterAccuracy = 0.005;
+  double meterAccuracy = usual::meterAccuracy.value();
 };
 enum class CandidateState : std::uint8_t { Open, Fits, Excluded };
 struct SeriesCandidate {

@@ -9,6 +9,7 @@
 #include <optional>
 
 #include "core/plan/names.h"
+#include "core/plan/usual.h"
 #include "core/quantity/units.h"
 
 namespace usherwright {
@@ -19,7 +20,6 @@ constexpr double boxMass = 0.007;          // kg/Wh, with case
 constexpr double boxDensity = 250e3;       // Wh/m³, with case
 constexpr double closedFilm = 5.0;         // W/(m²·K), in a bag or closed tube
 constexpr double heatPerKilogram = 900.0;  // J/(kg·K)
-const MilliOhm assumedBms(8);
 
 SquareMetre blockSurface(int series, int parallel, CellSize size) {
   const double a = Metre(size.diameter).value() * series;
@@ -63,7 +63,7 @@ std::optional<CellSize> flatSize(const std::string& form) {
 
 }  // namespace
 
-MilliOhm boardResistance(const Bms& bms) { return countsAsFitted(bms) ? bms.resistance.value_or(assumedBms) : MilliOhm(0); }
+MilliOhm boardResistance(const Bms& bms) { return countsAsFitted(bms) ? bms.resistance.value_or(usual::board) : MilliOhm(0); }
 
 Derating derating(const Cell& cell) {
   if (cell.verified) return {1.0, 1.0};

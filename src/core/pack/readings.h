@@ -5,6 +5,7 @@
 #include <string>
 
 #include "core/plan/plan.h"
+#include "core/plan/usual.h"
 
 namespace usherwright {
 
@@ -24,8 +25,8 @@ std::optional<PackVolts> restedVolts(const Pack& pack, int series);
 /// By how much the difference of two readings may be off. One meter on one day: two last digits and its accuracy of the
 /// difference, since its gain error cancels; two meters or two days: accuracy of both readings and two digits.
 struct MeterDoubt {
-  double accuracy = 0.005;  ///< share of the reading
-  Volt digit{0.01};
+  double accuracy = usual::meterAccuracy.value();  ///< share of the reading
+  Volt digit = usual::meterDigit;
   bool oneMeter = true;
 };
 Volt doubtOf(Volt first, Volt second, const MeterDoubt& meter);

@@ -108,6 +108,12 @@ inline FieldSpec whenEmpty(FieldSpec spec, std::string_view words) {
   return spec;
 }
 
+template <class Q>
+requires(!std::is_convertible_v<Q, std::string_view>) FieldSpec whenEmpty(FieldSpec spec, Q figure) {
+  spec.assumed = std::get<double>(Traits<Q>::out(figure));
+  return spec;
+}
+
 inline FieldSpec required(FieldSpec spec) {
   spec.required = true;
   return spec;

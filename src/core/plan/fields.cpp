@@ -187,6 +187,10 @@ Expected<FieldValue> parseEntry(const FieldSpec& spec, std::string_view raw, Uni
   return validated(spec, FieldValue{text});
 }
 
+std::string emptyWords(const FieldSpec& spec, UnitSystem system) {
+  return spec.assumed ? formatQuantity(*spec.assumed, spec.kind, system) : std::string(spec.whenEmpty);
+}
+
 std::string shownValue(const FieldSpec& spec, const FieldValue& value, UnitSystem system) {
   if (std::holds_alternative<std::monostate>(value)) return "not known yet";
   if (std::holds_alternative<bool>(value)) return std::get<bool>(value) ? "yes" : "no";

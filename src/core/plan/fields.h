@@ -26,7 +26,8 @@ struct FieldSpec {
   bool required = false;  ///< empty keeps the last good value
   Station station = Station::Bike;
   std::string_view howTo;         ///< how to find or measure it
-  std::string_view whenEmpty;     ///< what counts instead while it is not known: "the air", "1.10"; "" if nothing does
+  std::string_view whenEmpty;     ///< what counts instead while it is not known, in words: "the air"; "" if nothing or a figure does
+  Known<double> assumed;          ///< the figure that counts instead, in the file unit; the models read the same one (usual.h)
   std::string_view toleranceKey;  ///< sibling that "22±1A" also sets
   std::vector<std::string_view> choices;
   FieldValue (*get)(const void* owner) = nullptr;
@@ -87,6 +88,9 @@ std::string expectedWords(const FieldSpec& spec);
 /// A typed text as a value of this field; empty text is "not known yet" where that is allowed.
 Expected<FieldValue> parseEntry(const FieldSpec& spec, std::string_view text, UnitSystem system);
 
+/// What counts while the field is empty, with its unit: "the air", "20 km/h"; "" if nothing does.
+std::string emptyWords(const FieldSpec& spec, UnitSystem system);
+
 /// As shown to a person, with its unit; "not known yet" if empty.
 std::string shownValue(const FieldSpec& spec, const FieldValue& value, UnitSystem system);
 
@@ -105,18 +109,5 @@ Expected<Provenance> parseProvenance(std::string_view word);
 
 /// The source of a value: what the plan says, else assumed.
 Provenance provenanceOf(const Plan& plan, const std::string& pointer);
-
-template <class E>
-std::span<const std::string_view> wordsOf();
-template <>
-std::span<const std::string_view> wordsOf<Chemistry>();
-template <>
-std::span<const std::string_view> wordsOf<Method>();
-template <>
-std::span<const std::string_view> wordsOf<Policy>();
-template <>
-std::span<const std::string_view> wordsOf<LoadMode>();
-template <>
-std::span<const std::string_view> wordsOf<Polarity>();
 
 }  // namespace usherwright

@@ -1,5 +1,6 @@
 // The need.
 #include "core/travel/need.h"
+#include "core/plan/usual.h"
 
 #include <array>
 
@@ -18,7 +19,7 @@ Known<NeedFigures> needOf(const Plan& plan, Watt limit) {
     n.longest = i;
   }
   n.onTheRoad = most;
-  n.health = plan.need.endHealth.value_or(StateOfHealth(0.80)).value();
+  n.health = plan.need.endHealth.value_or(usual::endHealth).value();
   n.cold = capacityFactor(plan.ambient);
   n.label = most / ((1 - n.floor) * n.health * n.cold);
   struct Class {

@@ -1,5 +1,6 @@
 // Road power and the flat-and-climb estimate of a route.
 #include "core/travel/travel.h"
+#include "core/plan/usual.h"
 
 #include <algorithm>
 #include <cmath>
@@ -9,7 +10,6 @@ namespace {
 
 constexpr double gravity = 9.80665;
 constexpr double airDensity = 1.20;
-constexpr double assumedGrade = 0.027;
 
 double assumedRolling(Surface surface) {
   switch (surface) {
@@ -22,7 +22,7 @@ double assumedRolling(Surface surface) {
 
 double efficiencyOf(const Bike& bike, KilometrePerHour speed) {
   if (bike.drive == Drive::Mid) return 0.82;
-  const double noLoad = bike.noLoadSpeed.value_or(KilometrePerHour(25)).value();
+  const double noLoad = bike.noLoadSpeed.value_or(usual::noLoadSpeed).value();
   return 0.78 * std::min(1.0, 0.35 + 0.65 * speed.value() / (0.5 * noLoad));
 }
 
@@ -32,8 +32,8 @@ Rider riderOf(const Bike& bike, Surface surface, KilometrePerHour speed) {
   Rider r;
   r.total = bike.mass.value_or(Kilogram(28)) + bike.rider.value_or(Kilogram(80)) + bike.load.value_or(Kilogram(5));
   r.rolling = bike.rolling ? bike.rolling->value() : assumedRolling(surface);
-  r.dragArea = bike.dragArea.value_or(DragArea(0.60));
-  r.riderWatt = bike.riderPower.value_or(Watt(90)).value();
+  r.dragArea = bike.dragArea.value_or(usual::dragArea);
+  r.riderWatt = bike.riderPower.value_or(usual::riderPower).value();
   r.efficiency = efficiencyOf(bike, speed);
   for (const Accessory& a : bike.accessories) r.accessoryWatt += a.power.value_or(Watt(0)).value();
   return r;
@@ -71,9 +71,9 @@ double meanSquareCurrent(const RouteEstimate& ride, Volt battery) {
 
 RouteEstimate estimate(const Route& route, const Bike& bike, Watt limit) {
   RouteEstimate out;
-  const KilometrePerHour target = route.speed.value_or(KilometrePerHour(20));
+  const KilometrePerHour target = route.speed.value_or(usual::speed);
   const Rider rider = riderOf(bike, route.surface, target);
-  const double grade = route.climbGrade ? route.climbGrade->value() : assumedGrade;
+  const double grade = route.climbGrade.value_or(usual::climbGrade).value();
   const Kilometre hill = std::min(Kilometre(route.climb.value_or(Metre(0))) / grade, route.length / 2.0);
   const double realGrade = hill > Kilometre(0) ? Kilometre(route.climb.value_or(Metre(0))) / hill : 0.0;
   const double wind = route.headwind.value_or(KilometrePerHour(0)).value() / 3.6;

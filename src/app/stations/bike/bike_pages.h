@@ -3,11 +3,11 @@
 
 #include <QCheckBox>
 #include <QComboBox>
-#include <QFutureWatcher>
 #include <QLabel>
 #include <QLineEdit>
 #include <QPushButton>
 
+#include "app/jobs/job.h"
 #include "app/stations/bike/label_reader_box.h"
 #include "app/stations/bike/start_cards.h"
 #include "app/stations/station.h"
@@ -113,18 +113,14 @@ class MeasurePage : public StationPage {
 
  public:
   explicit MeasurePage(Kit kit);
-  ~MeasurePage() override;
   void refresh() override;
   /// How many values the ranking has tried so far, and whether it is done.
   int tried() const { return static_cast<int>(levers_.size()); }
-  bool isDone() const { return watcher_.isFinished(); }
+  bool isDone() const { return work_.isOfNow() && !work_.isRunning(); }
 
  private:
-  void begin();
-  void collect();
   void show();
-  QFutureWatcher<Lever> watcher_;
-  std::shared_ptr<const Plan> of_;
+  Job<std::vector<Lever>> work_;
   std::vector<Lever> levers_;
   std::vector<std::string> names_;
   std::size_t total_ = 0, first_ = 0;

@@ -6,16 +6,12 @@
 
 namespace usherwright::app {
 
-BikeStation::BikeStation(Kit kit, QWidget* parent) : StationView(kit, parent), pages_(new Pages) {
-  auto* column = new QVBoxLayout(this);
-  column->setContentsMargins(16, 8, 12, 8);
-  column->addWidget(pages_);
-  pages_->add(QStringLiteral("Labels"), new LabelPage(kit_));
-  pages_->add(QStringLiteral("Places"), new PlacesPage(kit_));
-  pages_->add(QStringLiteral("Need"), new NeedPage(kit_));
-  pages_->add(QStringLiteral("Evidence"), new EvidencePage(kit_));
-  pages_->add(QStringLiteral("Measure next"), new MeasurePage(kit_));
-  connect(pages_, &Pages::chosen, this, [this] { refresh(); });
+BikeStation::BikeStation(Kit kit, QWidget* parent) : PagedStation(kit, parent) {
+  addPage(QStringLiteral("Labels"), [this] { return new LabelPage(kit_); });
+  addPage(QStringLiteral("Places"), [this] { return new PlacesPage(kit_); });
+  addPage(QStringLiteral("Need"), [this] { return new NeedPage(kit_); });
+  addPage(QStringLiteral("Evidence"), [this] { return new EvidencePage(kit_); });
+  addPage(QStringLiteral("Measure next"), [this] { return new MeasurePage(kit_); });
 }
 
 std::vector<EntrySection> BikeStation::sections() const {
@@ -47,21 +43,15 @@ std::vector<EntrySection> BikeStation::sections() const {
   return out;
 }
 
-/// Jobs have boxes of their own on page Need.
-bool BikeStation::reveal(const QString& pointer) {
-  if (StationView::reveal(pointer)) return true;
-  return pointer.startsWith(QLatin1String("/need/")) && showPage(QStringLiteral("Need")) && StationView::reveal(pointer);
+/// Jobs have boxes of their own.
+QString BikeStation::pageOf(const QString& pointer) const {
+  return pointer.startsWith(QLatin1String("/need/")) ? QStringLiteral("Need") : QString();
 }
 
 bool BikeStation::showPage(const QString& name) {
-  if (!pages_->choose(name)) return false;
-  if (auto* labels = qobject_cast<LabelPage*>(pages_->currentPage())) labels->takeKeyboard();
+  if (!PagedStation::showPage(name)) return false;
+  if (auto* labels = qobject_cast<LabelPage*>(page())) labels->takeKeyboard();
   return true;
-}
-
-void BikeStation::refresh() {
-  entries_->show(sections());
-  static_cast<StationPage*>(pages_->currentPage())->refresh();
 }
 
 }  // namespace usherwright::app

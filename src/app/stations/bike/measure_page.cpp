@@ -1,6 +1,4 @@
-// Page Measure: the sensitivity runs on another thread, field by field; each result is ranked as it arrives.
-#include <QtConcurrent>
-
+// Page Measure: the sensitivity runs on another thread, field by field; what has come so far is ranked and shown.
 #include "app/present/words.h"
 #include "app/stations/bike/bike_pages.h"
 #include "app/widgets/plain.h"
@@ -8,7 +6,7 @@
 
 namespace usherwright::app {
 
-MeasurePage::MeasurePage(Kit kit) : StationPage(kit) {
+MeasurePage::MeasurePage(Kit kit) : StationPage(kit), work_(kit, QStringLiteral("what to measure next"), this) {
   auto* column = new QVBoxLayout(this);
   column->setContentsMargins(0, 0, 0, 0);
   column->setSpacing(6);
@@ -20,7 +18,7 @@ MeasurePage::MeasurePage(Kit kit) : StationPage(kit) {
   progress_->setObjectName(QStringLiteral("measure-progress"));
   head->addWidget(progress_);
   stop_ = new QPushButton(QStringLiteral("Stop"));
-  connect(stop_, &QPushButton::clicked, this, [this] { watcher_.cancel(); });
+  connect(stop_, &QPushButton::clicked, this, [this] { work_.cancel(); });
   head->addWidget(stop_);
   up_ = new QPushButton(QStringLiteral("earlier"));
   down_ = new QPushButton(QStringLiteral("more"));
@@ -41,49 +39,32 @@ MeasurePage::MeasurePage(Kit kit) : StationPage(kit) {
     if (part.startsWith(QLatin1String("lever/"))) Q_EMIT kit_.desk.fieldRequested(part.mid(6));
   });
   column->addWidget(bars_, 1);
-  connect(&watcher_, &QFutureWatcher<Lever>::resultsReadyAt, this, &MeasurePage::collect);
-  connect(&watcher_, &QFutureWatcher<Lever>::finished, this, &MeasurePage::show);
-}
-
-MeasurePage::~MeasurePage() {
-  watcher_.cancel();
-  watcher_.waitForFinished();
+  connect(&work_, &JobBase::advanced, this, [this] {
+    if (work_.sofar()) levers_ = *work_.sofar();
+    show();
+  });
 }
 
 void MeasurePage::refresh() {
-  if (of_ != kit_.document.snapshot()) begin();
-  else show();
-}
-
-void MeasurePage::begin() {
-  watcher_.cancel();
-  watcher_.waitForFinished();
-  of_ = kit_.document.snapshot();
+  if (work_.isOfNow()) return show();
   levers_.clear();
-  names_.clear();
   first_ = 0;
-  const std::vector<std::string> fields = unprovenFields(*of_, kit_.document.assessment());
-  total_ = fields.size();
-  watcher_.setFuture(QtConcurrent::run([plan = of_, base = kit_.document.assessment(), fields](QPromise<Lever>& promise) {
-    for (const std::string& pointer : fields) {
-      if (promise.isCanceled()) return;
-      promise.addResult(leverOf(*plan, shippedCatalogue(), base, pointer));
-    }
-  }));
-  show();
-}
-
-void MeasurePage::collect() {
-  const auto all = watcher_.future().results();
-  levers_.assign(all.begin(), all.end());
-  rank(levers_);
-  show();
+  total_ = unprovenFields(kit_.document.plan(), kit_.document.assessment()).size();
+  work_.begin([base = kit_.document.assessment()](const Plan& plan, JobHandle<std::vector<Lever>>& handle) {
+    return whatToMeasure(plan, shippedCatalogue(), base, handle.progress(), [&](const std::vector<Lever>& levers) {
+      handle.show([&] {
+        std::vector<Lever> some = levers;
+        rank(some);
+        return some;
+      });
+    });
+  });
 }
 
 void MeasurePage::show() {
   names_.clear();
   for (const Lever& l : levers_) names_.push_back(fieldWords(kit_.document.plan(), text(l.pointer)).toStdString());
-  const bool running = watcher_.isRunning();
+  const bool running = work_.isRunning();
   stop_->setVisible(running);
   up_->setVisible(first_ > 0);
   down_->setVisible(first_ + 8 < levers_.size());

@@ -7,6 +7,7 @@
 #include "core/plan/jobs.h"
 #include "core/plan/lists.h"
 #include "core/plan/names.h"
+#include "core/plan/usual.h"
 
 namespace usherwright::app {
 
@@ -85,7 +86,7 @@ void PlacesPage::refresh() {
   const double perUnit = f.range.route.perKilometre.value() * (units == UnitSystem::Imperial ? 1.609344 : 1);
   perKm_->setValue(route ? text(formatNumber(perUnit)) : QStringLiteral("?"),
                    units == UnitSystem::Imperial ? QStringLiteral("Wh/mi") : QStringLiteral("Wh/km"));
-  const Kilogram total = riderOf(plan.bike, Surface::Road, KilometrePerHour(20)).total;
+  const Kilogram total = riderOf(plan.bike, Surface::Road, usual::speed).total;
   mass_->setValue(text(formatNumber(total.value() / shownUnit(Kind::Mass, units).scale)), text(shownUnit(Kind::Mass, units).symbol));
   const Pack* chosen = plan.findPack(chosenPack_.toStdString());
   if (!chosen && !plan.packs.empty()) chosen = &plan.packs.back();

@@ -7,72 +7,40 @@
 #include "core/plan/names.h"
 
 namespace usherwright::app {
+namespace {
 
-ChargingStation::ChargingStation(Kit kit, QWidget* parent) : StationView(kit, parent) {
-  pages_ = new QStackedLayout(this);
-  auto* empty = new EmptyState(kit_, QStringLiteral("No charger yet"),
-                               QStringLiteral("Bring the charger's label: what is printed after OUTPUT, and its plug.\nA charger is chosen "
-                                              "by its full voltage, never by the class of the pack."));
-  connect(empty->beginButton(QStringLiteral("Add a charger")), &QPushButton::clicked, this, &ChargingStation::addCharger);
-  pages_->addWidget(empty);
-  QVBoxLayout* left = newPage(pages_);
-  left->addWidget(stationHeading(QStringLiteral("Which charger for which pack"), QStringLiteral("click or Enter: in use, or not")));
-  matrix_ = new DrawingView(kit_, QStringLiteral("charger and pack verdicts"));
-  matrix_->setGround([this](drawing::Size size) { return drawing::chargerMatrix(kit_.document.subject(), size); });
-  matrix_->setMinimumHeight(150);
-  connect(matrix_, &DrawingView::partClicked, this, &ChargingStation::toggle);
-  left->addWidget(matrix_, 2);
-  auto* buttons = new QHBoxLayout;
-  auto* add = new QPushButton(QStringLiteral("+ add a charger"));
-  connect(add, &QPushButton::clicked, this, &ChargingStation::addCharger);
-  buttons->addWidget(add);
-  remove_ = new QPushButton(QStringLiteral("remove the last"));
-  connect(remove_, &QPushButton::clicked, this,
-          [this] { kit_.document.commit(withoutCharger(kit_.document.plan(), kit_.document.plan().chargers.size() - 1)); });
-  buttons->addWidget(remove_);
-  auto* caution = new PlainLabel(QStringLiteral("Charge attended, away from the way out; never below 0 °C."));
-  caution->setProperty("role", "soft");
-  buttons->addSpacing(12);
-  buttons->addWidget(caution, 1);
-  left->addLayout(buttons);
-  left->addWidget(stationHeading(QStringLiteral("From now to full"), QStringLiteral("charge of each pack over the hours, in %")));
-  timeline_ = new DrawingView(kit_, QStringLiteral("charge over time"));
-  timeline_->setGround([this](drawing::Size size) { return drawing::chargeTimeline(kit_.document.subject(), size); });
-  left->addWidget(timeline_, 3);
-}
-
-QString ChargingStation::mainWorking() const {
-  for (const ChargeFigures& c : kit_.document.assessment().figures.charging)
-    if (c.run) return QStringLiteral("charge/%1/%2").arg(c.charger).arg(c.pack);
-  return {};
-}
-
-void ChargingStation::addCharger() {
-  const Plan& plan = kit_.document.plan();
+void addCharger(Document& document) {
+  const Plan& plan = document.plan();
   if (plan.packs.empty()) {
-    kit_.document.commit(withChargerFor(withNewPack(plan), 0));
+    document.commit(withChargerFor(withNewPack(plan), 0));
     return;
   }
   // For the first pack that has none yet.
   std::size_t target = 0;
   for (std::size_t k = plan.packs.size(); k-- > 0;) {
     bool served = false;
-    for (const ChargeFigures& c : kit_.document.assessment().figures.charging) served = served || (c.pack == k && c.assigned);
+    for (const ChargeFigures& c : document.assessment().figures.charging) served = served || (c.pack == k && c.assigned);
     if (!served) target = k;
   }
-  kit_.document.commit(withChargerFor(plan, target));
+  document.commit(withChargerFor(plan, target));
 }
 
-void ChargingStation::toggle(const QString& part) {
-  const QStringList tokens = part.split(QLatin1Char('/'));
-  if (tokens.size() != 3 || tokens[0] != QLatin1String("pair")) return;
-  const std::size_t charger = tokens[1].toULongLong();
-  const std::size_t pack = tokens[2].toULongLong();
-  for (const ChargeFigures& c : kit_.document.assessment().figures.charging) {
-    if (c.charger != charger || c.pack != pack) continue;
-    kit_.document.commit(withAssignment(kit_.document.plan(), charger, pack, c.assigned ? Assignment::Free : Assignment::Assigned));
-    return;
-  }
+}  // namespace
+
+ChargingStation::ChargingStation(Kit kit, QWidget* parent) : PagedStation(kit, parent) {
+  whileEmpty(QStringLiteral("No charger yet"),
+             QStringLiteral("Bring the charger's label: what is printed after OUTPUT, and its plug.\nA charger is chosen "
+                            "by its full voltage, never by the class of the pack."),
+             QStringLiteral("Add a charger"), [this] { addCharger(kit_.document); });
+  addPage(QStringLiteral("Chargers"), [this] { return new ChargersPage(kit_); });
+}
+
+bool ChargingStation::isEmpty() const { return kit_.document.plan().chargers.empty() || kit_.document.plan().packs.empty(); }
+
+QString ChargingStation::mainWorking() const {
+  for (const ChargeFigures& c : kit_.document.assessment().figures.charging)
+    if (c.run) return QStringLiteral("charge/%1/%2").arg(c.charger).arg(c.pack);
+  return {};
 }
 
 std::vector<EntrySection> ChargingStation::sections() const {
@@ -96,11 +64,47 @@ std::vector<EntrySection> ChargingStation::sections() const {
   return out;
 }
 
-void ChargingStation::refresh() {
-  const bool some = !kit_.document.plan().chargers.empty() && !kit_.document.plan().packs.empty();
-  pages_->setCurrentIndex(some ? 1 : 0);
-  if (!some) return entries_->show({});
-  entries_->show(sections());
+ChargersPage::ChargersPage(Kit kit) : StationPage(kit) {
+  auto* left = pageColumn(this);
+  left->setSpacing(6);
+  left->addWidget(stationHeading(QStringLiteral("Which charger for which pack"), QStringLiteral("click or Enter: in use, or not")));
+  matrix_ = new DrawingView(kit_, QStringLiteral("charger and pack verdicts"));
+  matrix_->setGround([this](drawing::Size size) { return drawing::chargerMatrix(kit_.document.subject(), size); });
+  matrix_->setMinimumHeight(150);
+  connect(matrix_, &DrawingView::partClicked, this, &ChargersPage::toggle);
+  left->addWidget(matrix_, 2);
+  auto* buttons = new QHBoxLayout;
+  auto* add = new QPushButton(QStringLiteral("+ add a charger"));
+  connect(add, &QPushButton::clicked, this, [this] { addCharger(kit_.document); });
+  buttons->addWidget(add);
+  remove_ = new QPushButton(QStringLiteral("remove the last"));
+  connect(remove_, &QPushButton::clicked, this,
+          [this] { kit_.document.commit(withoutCharger(kit_.document.plan(), kit_.document.plan().chargers.size() - 1)); });
+  buttons->addWidget(remove_);
+  auto* caution = new PlainLabel(QStringLiteral("Charge attended, away from the way out; never below 0 °C."));
+  caution->setProperty("role", "soft");
+  buttons->addSpacing(12);
+  buttons->addWidget(caution, 1);
+  left->addLayout(buttons);
+  left->addWidget(stationHeading(QStringLiteral("From now to full"), QStringLiteral("charge of each pack over the hours, in %")));
+  timeline_ = new DrawingView(kit_, QStringLiteral("charge over time"));
+  timeline_->setGround([this](drawing::Size size) { return drawing::chargeTimeline(kit_.document.subject(), size); });
+  left->addWidget(timeline_, 3);
+}
+
+void ChargersPage::toggle(const QString& part) {
+  const QStringList tokens = part.split(QLatin1Char('/'));
+  if (tokens.size() != 3 || tokens[0] != QLatin1String("pair")) return;
+  const std::size_t charger = tokens[1].toULongLong();
+  const std::size_t pack = tokens[2].toULongLong();
+  for (const ChargeFigures& c : kit_.document.assessment().figures.charging) {
+    if (c.charger != charger || c.pack != pack) continue;
+    kit_.document.commit(withAssignment(kit_.document.plan(), charger, pack, c.assigned ? Assignment::Free : Assignment::Assigned));
+    return;
+  }
+}
+
+void ChargersPage::refresh() {
   matrix_->rebuild();
   timeline_->rebuild();
 }

@@ -1,11 +1,11 @@
 // Station Charging: which charger suits which pack, and how long it takes.
 #pragma once
 
-#include "app/stations/station.h"
+#include "app/stations/paged_station.h"
 
 namespace usherwright::app {
 
-class ChargingStation : public StationView {
+class ChargingStation : public PagedStation {
   Q_OBJECT
 
  public:
@@ -13,14 +13,20 @@ class ChargingStation : public StationView {
   QString mainWorking() const override;
 
  protected:
+  bool isEmpty() const override;
+  std::vector<EntrySection> sections() const override;
+};
+
+/// Every charger against every pack, and the charge over the hours.
+class ChargersPage : public StationPage {
+  Q_OBJECT
+
+ public:
+  explicit ChargersPage(Kit kit);
   void refresh() override;
 
  private:
   void toggle(const QString& part);
-  void addCharger();
-  std::vector<EntrySection> sections() const;
-
-  QStackedLayout* pages_;
   DrawingView *matrix_, *timeline_;
   QPushButton* remove_;
 };

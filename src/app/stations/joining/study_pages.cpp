@@ -6,12 +6,13 @@
 #include "app/theme/scaling.h"
 #include "app/widgets/clear_scroll.h"
 #include "core/plan/edit.h"
+#include "core/plan/usual.h"
 
 namespace usherwright::app {
 
 // ---- methods ----
 
-MethodsPage::MethodsPage(Kit kit) : StationPage(kit), methods_(kit, this) {
+MethodsPage::MethodsPage(Kit kit) : StationPage(kit), methods_(kit, QStringLiteral("every way to join"), this) {
   auto* column = pageColumn(this);
   column->addWidget(stationHeading(QStringLiteral("Every way to join these packs"),
                                    QStringLiteral("on this plan; a click or Enter takes one, undo takes it back")));
@@ -36,7 +37,7 @@ MethodsPage::MethodsPage(Kit kit) : StationPage(kit), methods_(kit, this) {
     const std::string word(wordsOf<Method>()[static_cast<std::size_t>((*methods)[i].method)]);
     kit_.document.commit(withField(kit_.document.plan(), "/joining/method", FieldValue{word}));
   });
-  connect(methods_.runner(), &StudyRunner::finished, this, [this] {
+  connect(&methods_, &JobBase::finished, this, [this] {
     QString words = QStringLiteral("Losses and range by simulation. \"Not here\" names the first rule that stands against it.");
     if (const auto fed = converterPack(kit_.document.plan()))
       for (const Element& e : kit_.document.assessment().figures.elements)
@@ -48,14 +49,16 @@ MethodsPage::MethodsPage(Kit kit) : StationPage(kit), methods_(kit, this) {
 }
 
 void MethodsPage::refresh() {
-  const auto work = [](const Plan& plan, const StudyRunner::GoOn& goOn) { return compareMethods(plan, shippedCatalogue(), goOn); };
+  const auto work = [](const Plan& plan, JobHandle<std::vector<MethodFigures>>& handle) {
+    return compareMethods(plan, shippedCatalogue(), handle.progress());
+  };
   if (methods_.begin(work)) words_->setText(QStringLiteral("Working out five methods …"));
   else table_->rebuild();
 }
 
 // ---- pairs ----
 
-PairsPage::PairsPage(Kit kit) : StationPage(kit), pairs_(kit, this) {
+PairsPage::PairsPage(Kit kit) : StationPage(kit), pairs_(kit, QStringLiteral("pairs of parts"), this) {
   auto* column = pageColumn(this);
   column->addWidget(stationHeading(QStringLiteral("What gets on with what"),
                                    QStringLiteral("two packs by a plain plug, else each pack alone; then joined as the plan has it")));
@@ -71,7 +74,7 @@ PairsPage::PairsPage(Kit kit) : StationPage(kit), pairs_(kit, this) {
   words_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
   column->addWidget(words_);
   connect(table_, &DrawingView::partClicked, this, &PairsPage::explain);
-  connect(pairs_.runner(), &StudyRunner::finished, this, [this] {
+  connect(&pairs_, &JobBase::finished, this, [this] {
     if (const auto* pairs = pairs_.ready())
       Scaling::setHeights(table_, kit_.look, static_cast<int>(drawing::pairTableHeight(*pairs)), QWIDGETSIZE_MAX);
     words_->setText(QStringLiteral("Choose a pair by click, or by arrow and Enter, to read what stands between them."));
@@ -97,14 +100,14 @@ void PairsPage::explain(const QString& part) {
 }
 
 void PairsPage::refresh() {
-  const auto work = [](const Plan& plan, const StudyRunner::GoOn& goOn) { return pairsOf(plan, shippedCatalogue(), goOn); };
+  const auto work = [](const Plan& plan, JobHandle<PairTable>& handle) { return pairsOf(plan, shippedCatalogue(), handle.progress()); };
   if (pairs_.begin(work)) words_->setText(QStringLiteral("Putting every pack beside every part …"));
   else table_->rebuild();
 }
 
 // ---- subsets ----
 
-SubsetsPage::SubsetsPage(Kit kit) : StationPage(kit), study_(kit, this) {
+SubsetsPage::SubsetsPage(Kit kit) : StationPage(kit), study_(kit, QStringLiteral("every subset of the packs"), this) {
   auto* column = pageColumn(this);
   column->addWidget(stationHeading(QStringLiteral("Each alone"), QStringLiteral("any pack may be empty, unplugged or at home")));
   words_ = wrapped();
@@ -117,7 +120,7 @@ SubsetsPage::SubsetsPage(Kit kit) : StationPage(kit), study_(kit, this) {
   });
   bars_->setMinimumHeight(300);
   column->addWidget(bars_, 1);
-  connect(study_.runner(), &StudyRunner::finished, this, [this] {
+  connect(&study_, &JobBase::finished, this, [this] {
     const auto* study = study_.ready();
     if (study && study->subsets.size() > 1) {
       const SubsetFigures& w = study->subsets[study->worst];
@@ -131,14 +134,14 @@ SubsetsPage::SubsetsPage(Kit kit) : StationPage(kit), study_(kit, this) {
 }
 
 void SubsetsPage::refresh() {
-  const auto work = [](const Plan& plan, const StudyRunner::GoOn& goOn) { return eachAlone(plan, shippedCatalogue(), goOn); };
+  const auto work = [](const Plan& plan, JobHandle<SubsetStudy>& handle) { return eachAlone(plan, shippedCatalogue(), handle.progress()); };
   if (study_.begin(work)) words_->setText(QStringLiteral("Working out every subset …"));
   else bars_->rebuild();
 }
 
 // ---- turns ----
 
-TurnsPage::TurnsPage(Kit kit) : StationPage(kit), policies_(kit, this) {
+TurnsPage::TurnsPage(Kit kit) : StationPage(kit), policies_(kit, QStringLiteral("every order of use"), this) {
   auto* column = scrolledColumn(this);
   column->addWidget(stationHeading(QStringLiteral("Who goes first"), QStringLiteral("switched inputs or a selector make turns possible")));
   words_ = wrapped("soft");
@@ -162,7 +165,7 @@ TurnsPage::TurnsPage(Kit kit) : StationPage(kit), policies_(kit, this) {
   cuts_ = wrapped();
   column->addWidget(cuts_);
   column->addStretch(1);
-  connect(policies_.runner(), &StudyRunner::finished, this, [this] {
+  connect(&policies_, &JobBase::finished, this, [this] {
     words_->setText(
         QStringLiteral("Life: what the depth of the hardest worked pack makes of it; by turns one pack does the work of both."));
     table_->rebuild();
@@ -191,25 +194,27 @@ void TurnsPage::refresh() {
     cuts << line + QLatin1Char('.');
   }
   cuts_->setText(cuts.join(QLatin1Char('\n')));
-  const auto work = [](const Plan& plan, const StudyRunner::GoOn& goOn) { return comparePolicies(plan, shippedCatalogue(), goOn); };
+  const auto work = [](const Plan& plan, JobHandle<std::vector<PolicyFigures>>& handle) {
+    return comparePolicies(plan, shippedCatalogue(), handle.progress());
+  };
   if (policies_.begin(work)) words_->setText(QStringLiteral("Working out every order …"));
   else table_->rebuild();
 }
 
 // ---- spread ----
 
-SpreadPage::SpreadPage(Kit kit) : StationPage(kit), spread_(kit, this), done_(std::make_shared<std::atomic<int>>(0)) {
+SpreadPage::SpreadPage(Kit kit) : StationPage(kit), spread_(kit, QStringLiteral("the spread of the ride"), this) {
   auto* column = pageColumn(this);
   auto* head = new QHBoxLayout;
   head->addWidget(
       stationHeading(QStringLiteral("What part tolerance does"), QStringLiteral("1000 rides: Ah ± 3 %, mΩ ± 15 %, meter error")), 1);
   start_ = new QPushButton(QStringLiteral("Run again"));
   connect(start_, &QPushButton::clicked, this, [this] {
-    spread_.runner()->forget();
+    spread_.forget();
     begin();
   });
   stop_ = new QPushButton(QStringLiteral("Stop"));
-  connect(stop_, &QPushButton::clicked, this, [this] { spread_.runner()->stop(); });
+  connect(stop_, &QPushButton::clicked, this, [this] { spread_.cancel(); });
   head->addWidget(start_);
   head->addWidget(stop_);
   column->addLayout(head);
@@ -224,10 +229,10 @@ SpreadPage::SpreadPage(Kit kit) : StationPage(kit), spread_(kit, this), done_(st
     return drawing::spreadBands(*spread, *f.ride, packNames(f), size);
   });
   column->addWidget(bands_, 1);
-  progress_.setInterval(50);
-  connect(&progress_, &QTimer::timeout, this, [this] { words_->setText(QStringLiteral("%1 of 1000 rides").arg(done_->load())); });
-  connect(spread_.runner(), &StudyRunner::finished, this, [this] {
-    progress_.stop();
+  connect(&spread_, &JobBase::advanced, this, [this] {
+    if (spread_.isRunning()) words_->setText(QStringLiteral("%1 of 1000 rides").arg(std::lround(spread_.share() * 1000)));
+  });
+  connect(&spread_, &JobBase::finished, this, [this] {
     stop_->hide();
     const auto* spread = spread_.ready();
     words_->setText(QStringLiteral("%1 rides; the same seed gives the same bands").arg(spread ? spread->runs : 0));
@@ -238,21 +243,16 @@ SpreadPage::SpreadPage(Kit kit) : StationPage(kit), spread_(kit, this), done_(st
 void SpreadPage::begin() {
   const Figures& f = kit_.document.assessment().figures;
   if (!f.ride || f.packs.empty()) return words_->setText(QStringLiteral("No ride to spread."));
-  if (!spread_.runner()->isOfNow()) done_->store(0);
-  const bool begun = spread_.begin([ride = f.ride, done = done_](const Plan& plan, const StudyRunner::GoOn& goOn) {
+  const bool begun = spread_.begin([ride = f.ride](const Plan& plan, JobHandle<Spread>& handle) {
     SpreadOptions options;
     options.threads = 2;
     options.tolerance.meter =
-        Volt(2 * plan.meterDigit.value_or(Volt(0.01)).value() + plan.meterAccuracy.value_or(Coefficient(0.005)).value() * 50);
-    options.goOn = [&](std::size_t runs) {
-      done->store(static_cast<int>(runs));
-      return goOn();
-    };
+        Volt(2 * plan.meterDigit.value_or(usual::meterDigit).value() + plan.meterAccuracy.value_or(usual::meterAccuracy).value() * 50);
+    options.progress = handle.progress();
     return spreadOf(ride->input(), options);
   });
   if (!begun) return bands_->rebuild();
   stop_->show();
-  progress_.start();
 }
 
 void SpreadPage::refresh() { begin(); }

@@ -3,10 +3,8 @@
 
 #include <QLabel>
 #include <QPushButton>
-#include <QTimer>
-#include <atomic>
 
-#include "app/stations/joining/study.h"
+#include "app/jobs/job.h"
 #include "app/stations/station.h"
 #include "core/drawing/joining_pages.h"
 
@@ -21,7 +19,7 @@ class MethodsPage : public StationPage {
   void refresh() override;
 
  private:
-  Study<std::vector<MethodFigures>> methods_;
+  Job<std::vector<MethodFigures>> methods_;
   QLabel* words_;
   DrawingView* table_;
 };
@@ -36,7 +34,7 @@ class PairsPage : public StationPage {
 
  private:
   void explain(const QString& part);
-  Study<PairTable> pairs_;
+  Job<PairTable> pairs_;
   QLabel* words_;
   DrawingView* table_;
 };
@@ -50,7 +48,7 @@ class SubsetsPage : public StationPage {
   void refresh() override;
 
  private:
-  Study<SubsetStudy> study_;
+  Job<SubsetStudy> study_;
   QLabel* words_;
   DrawingView* bars_;
 };
@@ -64,7 +62,7 @@ class TurnsPage : public StationPage {
   void refresh() override;
 
  private:
-  Study<std::vector<PolicyFigures>> policies_;
+  Job<std::vector<PolicyFigures>> policies_;
   QLabel *words_, *cuts_, *plan_;
   DrawingView* table_;
 };
@@ -79,9 +77,7 @@ class SpreadPage : public StationPage {
 
  private:
   void begin();
-  Study<Spread> spread_;
-  std::shared_ptr<std::atomic<int>> done_;
-  QTimer progress_;
+  Job<Spread> spread_;
   QLabel* words_;
   QPushButton *start_, *stop_;
   DrawingView* bands_;

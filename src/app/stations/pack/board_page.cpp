@@ -31,7 +31,7 @@ BoardPage::BoardPage(Kit kit, CurrentPack current, SharedShelf shelf)
     const int at = boards_->currentIndex();
     if (at < 0 || at >= static_cast<int>(fitting_.size())) return;
     kit_.document.endMerge();
-    kit_.document.commit(withShelfBms(kit_.document.plan(), current_(), shelf_->boards[fitting_[static_cast<std::size_t>(at)]]),
+    kit_.document.commit(withShelfBms(kit_.document.plan(), current_(), shelf_->parts->boards[fitting_[static_cast<std::size_t>(at)]]),
                          QStringLiteral("fit a BMS"));
   });
   row->addWidget(fit_);
@@ -47,7 +47,7 @@ void BoardPage::refresh() {
   const Makeup& made = kit_.document.assessment().figures.packs[current_()].makeup;
   fitting_.clear();
   QStringList names;
-  const Shelf& shelf = *shelf_;
+  const Shelf& shelf = *shelf_->parts;
   for (std::size_t i = 0; i < shelf.boards.size(); ++i) {
     if (!shelf.boards[i].fits(made.series, made.layout.chemistry)) continue;
     fitting_.push_back(i);

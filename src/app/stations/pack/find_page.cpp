@@ -38,7 +38,11 @@ QString faultWords(std::uint16_t faults) {
 }  // namespace
 
 FindPage::FindPage(Kit kit, CurrentPack current, SharedShelf shelf)
-    : StationPage(kit), current_(std::move(current)), shelf_(std::move(shelf)) {
+    : StationPage(kit),
+      current_(std::move(current)),
+      shelf_(std::move(shelf)),
+      work_(kit, QStringLiteral("packs that fit"), this),
+      found_{{}, shelf_->parts} {
   auto* column = new QVBoxLayout(this);
   column->setContentsMargins(0, 0, 0, 0);
   column->setSpacing(6);
@@ -96,7 +100,7 @@ FindPage::FindPage(Kit kit, CurrentPack current, SharedShelf shelf)
   scatter_->setGround([this](drawing::Size size) {
     const Plan& plan = kit_.document.plan();
     const auto least = parseQuantity(least_->text().toStdString(), Kind::Energy);
-    return drawing::packSearch({result_, *shelf_, offered_, chosen_, WattHour(least ? *least : 0),
+    return drawing::packSearch({found_.outcome.result, *found_.shelf, offered_, chosen_, WattHour(least ? *least : 0),
                                 [this](const SearchHit& h) { return isWanted(h); }, plan.budget, plan.currency},
                                size);
   });
@@ -124,24 +128,36 @@ FindPage::FindPage(Kit kit, CurrentPack current, SharedShelf shelf)
   later_.setSingleShot(true);
   later_.setInterval(searchDelay);
   connect(&later_, &QTimer::timeout, this, &FindPage::search);
+  connect(&work_, &JobBase::advanced, this, &FindPage::takeFound);
 }
 
 void FindPage::refresh() {
-  if (of_ == kit_.document.snapshot()) return showChosen();
-  if (!of_) return search();
+  if (searchedFor_ != current_()) work_.forget();
+  if (work_.isOfNow()) return showChosen();
+  if (!work_.sofar()) return search();
   later_.start();
+  showChosen();
 }
 
 void FindPage::search() {
-  of_ = kit_.document.snapshot();
+  searchedFor_ = current_();
   SearchRequest request;
-  request.pack = current_();
-  result_ = searchPacks(*of_, shippedCatalogue(), *shelf_, request);
-  if (least_->text().isEmpty()) {
-    const auto& need = kit_.document.assessment().figures.need;
-    if (of_->need.goalEnergy) least_->setText(text(formatNumber(of_->need.goalEnergy->value())));
-    else if (need) least_->setText(text(formatNumber(need->label.value())));
-  }
+  request.pack = searchedFor_;
+  const bool begun = work_.begin([request, shelf = shelf_->parts](const Plan& plan, JobHandle<Found>& handle) {
+    const auto sofar = [&](const SearchResult& result) { handle.show([&] { return Found{{result, Ending::OutOfTime, {}}, shelf}; }); };
+    return Found{searchPacks(plan, shippedCatalogue(), *shelf, request, handle.progress(), sofar), shelf};
+  });
+  if (!begun) return;
+  const Plan& plan = kit_.document.plan();
+  const auto& need = kit_.document.assessment().figures.need;
+  if (!least_->text().isEmpty()) return;
+  if (plan.need.goalEnergy) least_->setText(text(formatNumber(plan.need.goalEnergy->value())));
+  else if (need) least_->setText(text(formatNumber(need->label.value())));
+}
+
+void FindPage::takeFound() {
+  if (!work_.sofar() || work_.sofar()->shelf == nullptr) return showChosen();
+  found_ = *work_.sofar();
   chosen_ = -1;
   offer();
 }
@@ -151,16 +167,16 @@ bool FindPage::isWanted(const SearchHit& h) const {
   const auto most = parseQuantity(heaviest_->text().toStdString(), Kind::Mass);
   if (least && h.energy.value() < *least) return false;
   if (most && (h.mass.value() > *most || h.mass <= Kilogram(0))) return false;
-  return static_cast<int>(shelf_->cells[h.cell].trust) <= trust_->currentIndex();
+  return static_cast<int>(found_.shelf->cells[h.cell].trust) <= trust_->currentIndex();
 }
 
 void FindPage::offer() {
   offered_.clear();
   std::vector<std::size_t> good;
-  for (std::size_t i = 0; i < result_.hits.size(); ++i)
-    if (result_.hits[i].cost > Money(0) && isWanted(result_.hits[i])) good.push_back(i);
+  const auto& hits = found_.outcome.result.hits;
+  for (std::size_t i = 0; i < hits.size(); ++i)
+    if (hits[i].cost > Money(0) && isWanted(hits[i])) good.push_back(i);
   const std::size_t wanted = good.size();
-  const auto& hits = result_.hits;
   const auto lessBy = [&](auto key) {
     std::stable_sort(good.begin(), good.end(), [&](std::size_t a, std::size_t b) { return key(hits[a]) < key(hits[b]); });
   };
@@ -181,7 +197,7 @@ void FindPage::offer() {
     offered_.assign(good.begin(), good.begin() + static_cast<std::ptrdiff_t>(std::min(good.size(), mostOffered)));
   }
   if (chosen_ < 0 && !offered_.empty()) chosen_ = 0;
-  count_->setText(QStringLiteral("%1 of %2 combinations fit these wishes").arg(wanted).arg(result_.combinations));
+  count_->setText(QStringLiteral("%1 of %2 combinations fit these wishes").arg(wanted).arg(found_.outcome.result.combinations));
   showChosen();
   scatter_->rebuild();
 }
@@ -191,15 +207,20 @@ void FindPage::showChosen() {
   const Plan& plan = kit_.document.plan();
   replace_->setVisible(there && current_() < plan.packs.size());
   add_->setVisible(there && plan.packs.size() < mostPacks);
+  // What was found for the plan as it was is shown, but not taken.
+  const bool holds = work_.isOfNow() && searchedFor_ == current_();
+  replace_->setEnabled(holds);
+  add_->setEnabled(holds);
+  if (!there && found_.outcome.ending == Ending::Infeasible) return words_->setText(text(found_.outcome.why));
   if (!there) return words_->setText(QStringLiteral("Choose a point: click it, or walk with the arrow keys and press Enter."));
-  const SearchHit& h = result_.hits[offered_[static_cast<std::size_t>(chosen_)]];
-  const Cell& cell = shelf_->cells[h.cell];
+  const SearchHit& h = found_.outcome.result.hits[offered_[static_cast<std::size_t>(chosen_)]];
+  const Cell& cell = found_.shelf->cells[h.cell];
   // All at once: a name that holds a % is no place for the next value.
   QString words = QStringLiteral("%1 of %2, %3: %4 Wh, %5 %6 with %7 cells to buy, %8 kg, %9 Wh/kg.")
-                      .arg(QStringLiteral("%1S%2P").arg(h.series).arg(h.parallel), text(cell.name), text(shelf_->boards[h.board].bms.name),
-                           text(formatNumber(h.energy.value())), text(formatNumber(h.cost.value())), text(plan.currency),
-                           QString::number(cellsToBuy(h.series, h.parallel)), text(formatNumber(h.mass.value())),
-                           text(formatNumber(h.energy.value() / std::max(0.01, h.mass.value()))));
+                      .arg(QStringLiteral("%1S%2P").arg(h.series).arg(h.parallel), text(cell.name),
+                           text(found_.shelf->boards[h.board].bms.name), text(formatNumber(h.energy.value())),
+                           text(formatNumber(h.cost.value())), text(plan.currency), QString::number(cellsToBuy(h.series, h.parallel)),
+                           text(formatNumber(h.mass.value())), text(formatNumber(h.energy.value() / std::max(0.01, h.mass.value()))));
   if (h.faults) words += QStringLiteral(" Mind: %1.").arg(faultWords(h.faults));
   words += QStringLiteral(" Before use: %1.").arg(text(testsBeforeUse(cell.trust)));
   words_->setText(words);
@@ -210,8 +231,8 @@ void FindPage::showChosen() {
 }
 
 void FindPage::take(bool asNew) {
-  if (chosen_ < 0 || chosen_ >= static_cast<int>(offered_.size())) return;
-  const SearchHit pick = result_.hits[offered_[static_cast<std::size_t>(chosen_)]];
+  if (chosen_ < 0 || chosen_ >= static_cast<int>(offered_.size()) || !work_.isOfNow()) return;
+  const SearchHit pick = found_.outcome.result.hits[offered_[static_cast<std::size_t>(chosen_)]];
   SearchRequest request;
   request.pack = current_();
   Plan plan = kit_.document.plan();
@@ -220,7 +241,7 @@ void FindPage::take(bool asNew) {
     request.pack = plan.packs.size() - 1;
   }
   kit_.document.endMerge();
-  kit_.document.commit(withPick(plan, *shelf_, request, pick));
+  kit_.document.commit(withPick(plan, *found_.shelf, request, pick));
 }
 
 QString FindPage::takeList(const QString& path) {
@@ -231,18 +252,21 @@ QString FindPage::takeList(const QString& path) {
   const bool boards = csv.substr(0, csv.find('\n')).find("series_from") != std::string::npos;
   const auto refused = [](const Problem& problem) { return QStringLiteral("Nothing was taken in. %1").arg(text(problem.sentence())); };
   std::size_t count = 0;
+  Shelf shelf = *shelf_->parts;
   if (boards) {
     const auto list = readBoardList(csv);
     if (!list) return refused(list.error());
-    count = takeIn(shelf_->boards, *list);
+    count = takeIn(shelf.boards, *list);
   } else {
     const auto list = readCellList(csv);
     if (!list) return refused(list.error());
-    count = takeIn(shelf_->cells, *list);
+    count = takeIn(shelf.cells, *list);
   }
+  shelf_->parts = std::make_shared<const Shelf>(std::move(shelf));
+  work_.forget();
   search();
-  return boards ? QStringLiteral("%1 boards taken in; the shelf has %2.").arg(count).arg(shelf_->boards.size())
-                : QStringLiteral("%1 cells taken in; the shelf has %2.").arg(count).arg(shelf_->cells.size());
+  return boards ? QStringLiteral("%1 boards taken in; the shelf has %2.").arg(count).arg(shelf_->parts->boards.size())
+                : QStringLiteral("%1 cells taken in; the shelf has %2.").arg(count).arg(shelf_->parts->cells.size());
 }
 
 }  // namespace usherwright::app

@@ -11,6 +11,7 @@
 #include <functional>
 #include <memory>
 
+#include "app/jobs/job.h"
 #include "app/stations/station.h"
 #include "core/assess/search.h"
 #include "core/pack/bench_tests.h"
@@ -19,8 +20,39 @@ namespace usherwright::app {
 
 /// The pack that the station shows.
 using CurrentPack = std::function<std::size_t()>;
-/// The shelf of this session: what ships, and lists taken in.
-using SharedShelf = std::shared_ptr<Shelf>;
+/// The shelf of this session: what ships, and lists taken in. A list makes another shelf: a search that runs keeps its own.
+struct SessionShelf {
+  std::shared_ptr<const Shelf> parts = std::make_shared<const Shelf>(shippedShelf());
+};
+using SharedShelf = std::shared_ptr<SessionShelf>;
+
+/// The block of cells, or the closed box.
+class BlockPage : public StationPage {
+  Q_OBJECT
+
+ public:
+  BlockPage(Kit kit, CurrentPack current);
+  void refresh() override;
+
+ private:
+  void buildFigures(QVBoxLayout* column);
+  void showLabelGuess();
+  void showBox(const Pack& pack, const Makeup& made);
+  void takeLabelGuess();
+  void changeCount(const char* key, int by);
+  void dragHandle(const QString& part, QPointF position, bool finished);
+  void showFigures();
+  CurrentPack current_;
+  DrawingView *block_, *ladder_, *sag_;
+  Figure *rated_, *label_, *mass_, *perCell_, *cost_, *resistance_;
+  Figure *sustained_, *heat_, *sagAtPeak_, *rise_, *perKilo_, *perMoney_, *buy_, *balance_;
+  QLabel* guess_;
+  QPushButton *takeGuess_, *seen_;
+  QWidget *blockHeading_, *boxHeading_;
+  QPointF dragFrom_;
+  int dragStart_ = 0;
+  bool dragging_ = false;
+};
 
 /// Every pack that the controller and the current allow, Wh over cost.
 class FindPage : public StationPage {
@@ -33,15 +65,22 @@ class FindPage : public StationPage {
   QString takeList(const QString& path);
 
  private:
+  /// What a search found, and on which shelf.
+  struct Found {
+    Outcome<SearchResult> outcome;
+    std::shared_ptr<const Shelf> shelf;
+  };
   void search();
+  void takeFound();
   void offer();
   bool isWanted(const SearchHit& hit) const;
   void showChosen();
   void take(bool asNew);
   CurrentPack current_;
   SharedShelf shelf_;
-  SearchResult result_;
-  std::shared_ptr<const Plan> of_;
+  Job<Found> work_;
+  Found found_;  ///< the last that came; of an earlier plan while a search runs
+  std::size_t searchedFor_ = 0;
   std::vector<std::size_t> offered_;
   int chosen_ = -1;
   QTimer later_;

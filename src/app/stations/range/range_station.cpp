@@ -6,14 +6,28 @@
 
 namespace usherwright::app {
 
-RangeStation::RangeStation(Kit kit, QWidget* parent) : StationView(kit, parent) {
-  pages_ = new QStackedLayout(this);
-  auto* empty = new EmptyState(kit_, QStringLiteral("No route yet"),
-                               QStringLiteral("Bring a distance and a climb: a usual round, a map, an odometer."));
-  connect(empty->beginButton(QStringLiteral("Add a usual round")), &QPushButton::clicked, this,
-          [this] { kit_.document.commit(withRoute(kit_.document.plan()), QStringLiteral("add a route")); });
-  pages_->addWidget(empty);
-  QVBoxLayout* left = newPage(pages_);
+RangeStation::RangeStation(Kit kit, QWidget* parent) : PagedStation(kit, parent) {
+  whileEmpty(QStringLiteral("No route yet"), QStringLiteral("Bring a distance and a climb: a usual round, a map, an odometer."),
+             QStringLiteral("Add a usual round"),
+             [this] { kit_.document.commit(withRoute(kit_.document.plan()), QStringLiteral("add a route")); });
+  addPage(QStringLiteral("How far"), [this] { return new HowFarPage(kit_); });
+}
+
+std::vector<EntrySection> RangeStation::sections() const {
+  const Plan& plan = kit_.document.plan();
+  QStringList route, bike;
+  for (const char* key : {"km", "climb_m", "climb_grade", "speed_km_h", "surface"})
+    route << QStringLiteral("/routes/0/") + QLatin1String(key);
+  for (const char* key : {"rider_W", "load_kg", "rider_kg", "mass_kg", "cda_m2", "crr"})
+    bike << QStringLiteral("/bike/") + QLatin1String(key);
+  return {{text(plan.routes.front().id), route},
+          {QStringLiteral("What rolls"), bike},
+          {QStringLiteral("The day"), {QStringLiteral("/ambient_C")}}};
+}
+
+HowFarPage::HowFarPage(Kit kit) : StationPage(kit) {
+  auto* left = pageColumn(this);
+  left->setSpacing(6);
   profile_ = new DrawingView(kit_, QStringLiteral("the route"));
   profile_->setGround([this](drawing::Size size) { return drawing::routeProfile(kit_.document.subject(), size); });
   left->addWidget(profile_, 4);
@@ -34,18 +48,7 @@ RangeStation::RangeStation(Kit kit, QWidget* parent) : StationView(kit, parent) 
   left->addWidget(band_, 5);
 }
 
-void RangeStation::refresh() {
-  const Plan& plan = kit_.document.plan();
-  pages_->setCurrentIndex(plan.routes.empty() ? 0 : 1);
-  if (plan.routes.empty()) return entries_->show({});
-  QStringList route, bike;
-  for (const char* key : {"km", "climb_m", "climb_grade", "speed_km_h", "surface"})
-    route << QStringLiteral("/routes/0/") + QLatin1String(key);
-  for (const char* key : {"rider_W", "load_kg", "rider_kg", "mass_kg", "cda_m2", "crr"})
-    bike << QStringLiteral("/bike/") + QLatin1String(key);
-  entries_->show({{text(plan.routes.front().id), route},
-                  {QStringLiteral("What rolls"), bike},
-                  {QStringLiteral("The day"), {QStringLiteral("/ambient_C")}}});
+void HowFarPage::refresh() {
   const RangeFigures& r = kit_.document.assessment().figures.range;
   const bool imperial = kit_.document.units() == UnitSystem::Imperial;
   const double scale = shownUnit(Kind::Distance, kit_.document.units()).scale;

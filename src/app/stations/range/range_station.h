@@ -1,11 +1,11 @@
 // Station Range: the route as it was estimated, and how far the charge goes, as a band.
 #pragma once
 
-#include "app/stations/station.h"
+#include "app/stations/paged_station.h"
 
 namespace usherwright::app {
 
-class RangeStation : public StationView {
+class RangeStation : public PagedStation {
   Q_OBJECT
 
  public:
@@ -13,10 +13,19 @@ class RangeStation : public StationView {
   QString mainWorking() const override { return QStringLiteral("range"); }
 
  protected:
+  bool isEmpty() const override { return kit_.document.plan().routes.empty(); }
+  std::vector<EntrySection> sections() const override;
+};
+
+/// The route, the figures, the band.
+class HowFarPage : public StationPage {
+  Q_OBJECT
+
+ public:
+  explicit HowFarPage(Kit kit);
   void refresh() override;
 
  private:
-  QStackedLayout* pages_;
   DrawingView *profile_, *band_;
   Figure *likely_, *perKm_, *need_, *usable_, *time_;
 };

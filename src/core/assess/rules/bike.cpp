@@ -2,6 +2,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 #include "core/assess/rules/rule.h"
@@ -51,8 +52,6 @@ std::vector<BusSource> sourcesOnTheBus(const Context& c) {
   return out;
 }
 
-}  // namespace
-
 void bike01(const Context& c, Findings& out) {
   const Controller& controller = c.plan.bike.controller;
   const auto limit = inputLimit(controller);
@@ -89,8 +88,6 @@ void bike01(const Context& c, Findings& out) {
   }
 }
 
-namespace {
-
 /// What stops a pack from being drained, per cell: the controller (or the converter that drains it), and its board.
 struct Barriers {
   Known<Volt> first, board;  ///< the lowest volts per cell that each lets happen; 0: there is no board
@@ -120,8 +117,6 @@ std::string barrierWords(const Barriers& b) {
   return fmt::format("{} {}, {}", b.firstName, b.first ? "lets it go down to " + text(*b.first) + " per cell" : "has no known cut-off",
                      board);
 }
-
-}  // namespace
 
 void bike03(const Context& c, Findings& out) {
   for (std::size_t k = 0; k < c.figures.packs.size(); ++k) {
@@ -203,6 +198,17 @@ void safe01(const Context&, Findings& out) {
   f.what = "Where the work needs a licensed or qualified person, have that person do it. Damaged or swollen packs: isolate and hand in.";
   f.working = {"Cautions", "always shown", {}, "read before building", "general duty of care"};
   out.push_back(std::move(f));
+}
+
+}  // namespace
+
+std::span<const Rule> bikeRules() {
+  static constexpr std::array rows{
+      Rule{"BIKE-01", "Stop, Mind", "pack full voltage above what the controller or its capacitors take", bike01},
+      Rule{"BIKE-03", "Stop, Mind", "cut-off less tolerance below the cells' minimum under load", bike03},
+      Rule{"BIKE-12", "Mind", "the controller's cut-off lies above half of a pack's charge", bike12},
+      Rule{"SAFE-01", "Note", "always", safe01}};
+  return rows;
 }
 
 }  // namespace usherwright::rules

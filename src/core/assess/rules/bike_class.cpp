@@ -2,6 +2,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 #include "core/assess/rules/rule.h"
@@ -16,8 +17,6 @@ constexpr double gentle = 0.2;  // C
 const char* const limitField = "/bike/controller/current_max_A";
 
 std::string watthours(double wh) { return formatNumber(wh) + " Wh"; }
-
-}  // namespace
 
 void bike02(const Context& c, Findings& out) {
   const Controller& controller = c.plan.bike.controller;
@@ -136,6 +135,16 @@ void bike06(const Context& c, Findings& out) {
         "a motor's no-load speed is proportional to voltage"};
     out.push_back(std::move(f));
   }
+}
+
+}  // namespace
+
+std::span<const Rule> bikeClassRules() {
+  static constexpr std::array rows{Rule{"BIKE-02", "Mind", "controller maximum not known, full voltage above its nameplate class", bike02},
+                                   Rule{"BIKE-04", "Note", "the cut-off leaves more than 8 % of a pack unused", bike04},
+                                   Rule{"BIKE-05", "Mind", "controller limit altered, or stated differently", bike05},
+                                   Rule{"BIKE-06", "Note", "voltage class raised", bike06}};
+  return rows;
 }
 
 }  // namespace usherwright::rules

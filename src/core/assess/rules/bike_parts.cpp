@@ -2,9 +2,11 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <array>
 
 #include "core/assess/figure_parts.h"
 #include "core/assess/rules/rule.h"
+#include "core/plan/usual.h"
 
 namespace usherwright::rules {
 namespace {
@@ -15,10 +17,6 @@ constexpr double parkedDays = 120;
 std::string accessoryPointer(std::size_t i, std::string_view key) { return fmt::format("/bike/accessories/{}/{}", i, key); }
 
 std::string nameOf(const Accessory& a) { return a.name.empty() ? "accessory" : a.name; }
-
-}  // namespace
-
-namespace {
 
 /// The highest voltage that may stand where an accessory is fed, and who gives it.
 struct FeedVolts {
@@ -34,8 +32,6 @@ FeedVolts fedWith(const Context& c, const Accessory& a) {
   if (converter && *converter > out.volts) out = {*converter, "the converter may give " + text(*converter)};
   return out;
 }
-
-}  // namespace
 
 void bike07(const Context& c, Findings& out) {
   for (std::size_t i = 0; i < c.plan.bike.accessories.size(); ++i) {
@@ -100,7 +96,7 @@ void bike09(const Context& c, Findings& out) {
     add(nameOf(a), a.parked.value_or(MilliAmpere(0)));
   }
   if (hasJoiner(c)) add("the joiner", c.plan.joining.part.standby.value_or(MilliAmpere(0)));
-  if (converterPack(c.plan)) add("the converter", c.plan.joining.converter.standby.value_or(ConverterAssumed{}.standby));
+  if (converterPack(c.plan)) add("the converter", c.plan.joining.converter.standby.value_or(usual::converterStandby));
   // What draws hangs on the fullest first and ends on all of them; by turns or by itself one pack bears it alone.
   double charge = 0;
   double least = 1e9;
@@ -191,6 +187,17 @@ void bike11(const Context& c, Findings& out) {
                  "series groups carry one current"};
     out.push_back(std::move(f));
   }
+}
+
+}  // namespace
+
+std::span<const Rule> bikePartsRules() {
+  static constexpr std::array rows{Rule{"BIKE-07", "Stop", "an accessory takes less than the full voltage", bike07},
+                                   Rule{"BIKE-09", "Note", "what draws while parked", bike09},
+                                   Rule{"BIKE-10", "Stop", "regenerative braking beyond what a pack may take", bike10},
+                                   Rule{"BIKE-11", "Stop", "an accessory on some groups, or before the BMS", bike11},
+                                   Rule{"BIKE-13", "Mind", "a part on the controller's own lead whose volts nobody measured", bike13}};
+  return rows;
 }
 
 }  // namespace usherwright::rules

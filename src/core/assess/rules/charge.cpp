@@ -8,11 +8,11 @@
 #include "core/assess/rules/rule.h"
 #include "core/parts/nameplate.h"
 #include "core/plan/names.h"
+#include "core/plan/usual.h"
 
 namespace usherwright::rules {
 namespace {
 
-constexpr double usualMeter = 0.005;
 constexpr double wrongLabel = 0.03;
 
 Finding begin(const Context& c, std::string id, Severity severity, const ChargeFigures& pair, std::string_view field) {
@@ -27,7 +27,7 @@ struct Reading {
 };
 std::optional<Reading> readingOf(const Charger& c) {
   if (!c.reading || *c.reading < Volt(1)) return std::nullopt;  // some give nothing until they see a pack: no verdict
-  return Reading{*c.reading, *c.reading * c.meterAccuracy.value_or(Coefficient(usualMeter)).value()};
+  return Reading{*c.reading, *c.reading * c.meterAccuracy.value_or(usual::meterAccuracy).value()};
 }
 
 /// The full voltage that a nameplate usually means: "52 V" chargers give 58.8 V.
@@ -63,8 +63,6 @@ bool isNameplateOnly(Volt output, const PackModel& m) {
   const bool listed = std::any_of(nameplates.begin(), nameplates.end(), [&](double n) { return std::abs(output.value() - n) < 0.05; });
   return listed && std::abs(output.value() / m.full.value() - 1) > 0.01;
 }
-
-}  // namespace
 
 void chg01(const Context& c, Findings& out) {
   for (const ChargeFigures& pair : c.figures.charging) {
@@ -351,6 +349,23 @@ void chg18(const Context& c, Findings& out) {
                  "sign on a meter"};
     out.push_back(std::move(f));
   }
+}
+
+}  // namespace
+
+std::span<const Rule> chargeRules() {
+  static constexpr std::array rows{Rule{"CHG-01", "Stop", "charger voltage too high for the cells", chg01},
+                                   Rule{"CHG-02", "Mind", "partial charger", chg02},
+                                   Rule{"CHG-03", "Stop", "charge current above BMS, cells, port or lead", chg03},
+                                   Rule{"CHG-05", "Mind", "label states a nameplate voltage, or the meter cannot tell", chg05},
+                                   Rule{"CHG-06", "Stop", "charged outside the cells' temperature window", chg06},
+                                   Rule{"CHG-16", "Stop", "charger on the discharge side of a separate-port pack", chg16},
+                                   Rule{"CHG-17", "Mind", "charged fast while the cells are cool", chg17},
+                                   Rule{"CHG-18", "Stop", "charger and port mate but polarity differs", chg18},
+                                   Rule{"CHG-21", "Stop", "charger made for another class of chemistry", chg21},
+                                   Rule{"CHG-22", "Stop", "chargers that together exceed a limit", chg22},
+                                   Rule{"CHG-23", "Mind", "no-load reading far from the label", chg23}};
+  return rows;
 }
 
 }  // namespace usherwright::rules

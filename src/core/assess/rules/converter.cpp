@@ -2,12 +2,15 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 #include "core/assess/figure_parts.h"
 #include "core/assess/rules/rule.h"
 
 namespace usherwright::rules {
+namespace {
+
 void join12(const Context& c, Findings& out) {
   for (std::size_t r = 0; r < c.plan.wiring.runs.size(); ++r) {
     const Run& run = c.plan.wiring.runs[r];
@@ -113,8 +116,6 @@ void join22(const Context& c, Findings& out) {
   }
 }
 
-namespace {
-
 /// The lowest voltage rating that a converter's output meets, and whose it is.
 struct OutputLimit {
   Known<Volt> volts;
@@ -133,8 +134,6 @@ OutputLimit outputLimit(const Context& c) {
   out.take(c.plan.bike.controller.capacitorVoltage, "the controller's capacitors", "/bike/controller/capacitor_V");
   return out;
 }
-
-}  // namespace
 
 void join23(const Context& c, Findings& out) {
   const auto fedBy = converterPack(c.plan);
@@ -182,6 +181,18 @@ void join23(const Context& c, Findings& out) {
       if (part.fallback) f.remedies.back().edits.push_back({"/joining/converter/fallback_V", FieldValue{most}});
     }
   }
+}
+
+}  // namespace
+
+std::span<const Rule> converterRules() {
+  static constexpr std::array rows{
+      Rule{"JOIN-12", "Stop", "a run that puts two packs in series", join12},
+      Rule{"JOIN-13", "Stop, Mind", "a selector that makes before it breaks, or may not break the load", join13},
+      Rule{"JOIN-18", "Stop", "converter input above what its pack carries", join18},
+      Rule{"JOIN-22", "Stop", "a converter that charges a pack on its bus", join22},
+      Rule{"JOIN-23", "Stop, Mind", "a converter outside its input, or above what its output meets", join23}};
+  return rows;
 }
 
 }  // namespace usherwright::rules

@@ -2,16 +2,17 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <initializer_list>
 
 #include "core/assess/rules/rule.h"
+#include "core/plan/usual.h"
 
 namespace usherwright::rules {
 namespace {
 
 const Millimetre farthest(200);
-const Coefficient usualCarry(1.10);
 
 Finding begin(std::string id, Severity severity, const PackModel& m, std::string pointer) {
   return finding({std::move(id), severity, Station::Joining, m.id, std::move(pointer)});
@@ -44,8 +45,6 @@ const Element* outlasted(const Context& c, std::size_t k, Ampere rating) {
 
 bool isFitted(const Fuse& fuse) { return fuse.rating && countsAsFitted(fuse); }
 
-}  // namespace
-
 void wire03(const Context& c, Findings& out) {
   for (std::size_t k = 0; k < c.plan.packs.size(); ++k) {
     const Fuse& fuse = c.plan.packs[k].fuse;
@@ -69,8 +68,6 @@ void wire03(const Context& c, Findings& out) {
     out.push_back(std::move(f));
   }
 }
-
-namespace {
 
 /// One fuse against its pack's full voltage and against what can flow there; `key` is "fuse" or "charge_fuse".
 void willItInterrupt(const Context& c, std::size_t k, const Fuse& fuse, const std::string& key, Findings& out) {
@@ -119,8 +116,6 @@ void willItInterrupt(const Context& c, std::size_t k, const Fuse& fuse, const st
   out.push_back(std::move(f));
 }
 
-}  // namespace
-
 void wire04(const Context& c, Findings& out) {
   for (std::size_t k = 0; k < c.plan.packs.size(); ++k) {
     willItInterrupt(c, k, c.plan.packs[k].fuse, "fuse", out);
@@ -128,8 +123,6 @@ void wire04(const Context& c, Findings& out) {
       willItInterrupt(c, k, c.plan.packs[k].chargeFuse, "charge_fuse", out);
   }
 }
-
-namespace {
 
 /// `others`: not the pack's own fuse, but those of the others together, which feed back into its lead.
 void fuseTooLarge(const Context& c, std::size_t k, const Element& weak, Ampere rating, bool others, Findings& out) {
@@ -156,7 +149,7 @@ void fuseTooLarge(const Context& c, std::size_t k, const Element& weak, Ampere r
 void fuseTooSmall(const Context& c, std::size_t k, const Element& e, Findings& out) {
   const PackModel& m = c.figures.packs[k].model;
   const Fuse& fuse = c.plan.packs[k].fuse;
-  const double carry = fuse.carry.value_or(usualCarry).value();
+  const double carry = fuse.carry.value_or(usual::fuseCarry).value();
   const bool slow = e.sustained && exceeds(e.sustained->value() * 1.25, fuse.rating->value());
   const bool peak = e.peak && exceeds(e.peak->value(), fuse.rating->value() * carry);
   if (!slow && !peak) return;
@@ -214,8 +207,6 @@ void chargeFuseTooLarge(const Context& c, std::size_t k, Findings& out) {
   out.push_back(std::move(f));
 }
 
-}  // namespace
-
 void wire05(const Context& c, Findings& out) {
   const std::vector<std::size_t>& hard = c.figures.hard;
   for (std::size_t k = 0; k < c.plan.packs.size(); ++k) {
@@ -267,6 +258,16 @@ void wire16(const Context& c, Findings& out) {
                  "Kirchhoff's current law"};
     out.push_back(std::move(f));
   }
+}
+
+}  // namespace
+
+std::span<const Rule> fusesRules() {
+  static constexpr std::array rows{Rule{"WIRE-03", "Stop", "no fuse within 200 mm of a pack's positive", wire03},
+                                   Rule{"WIRE-04", "Stop", "fuse DC rating or breaking capacity too low", wire04},
+                                   Rule{"WIRE-05", "Stop, Mind", "fuse above what it feeds, or too small for the load", wire05},
+                                   Rule{"WIRE-16", "Note, Mind", "common lead below the sum of the pack fuses", wire16}};
+  return rows;
 }
 
 }  // namespace usherwright::rules

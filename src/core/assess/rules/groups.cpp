@@ -2,6 +2,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <array>
 
 #include "core/assess/rules/rule.h"
 
@@ -17,8 +18,6 @@ const Reading* lastGroups(const Pack& p) {
     if (r->of == ReadingOf::Groups && r->groups.size() > 1) return !r->rested || *r->rested >= restedEnough ? &*r : nullptr;
   return nullptr;
 }
-
-}  // namespace
 
 void log02(const Context& c, Findings& out) {
   for (std::size_t k = 0; k < c.figures.packs.size(); ++k) {
@@ -60,6 +59,13 @@ void log02(const Context& c, Findings& out) {
                  "rest voltages of one string"};
     out.push_back(std::move(f));
   }
+}
+
+}  // namespace
+
+std::span<const Rule> groupsRules() {
+  static constexpr std::array rows{Rule{"LOG-02", "Stop, Mind", "groups of a rested pack apart, or one outside its volts", log02}};
+  return rows;
 }
 
 }  // namespace usherwright::rules

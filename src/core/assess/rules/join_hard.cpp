@@ -2,6 +2,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 #include "core/assess/figure_parts.h"
@@ -30,8 +31,6 @@ std::vector<std::size_t> pushedInto(const Context& c) {
     if (converterPushesInto(c.plan, k) && std::find(out.begin(), out.end(), k) == out.end()) out.push_back(k);
   return out;
 }
-
-}  // namespace
 
 void join01(const Context& c, Findings& out) {
   const std::vector<std::size_t> who = pushedInto(c);
@@ -219,6 +218,19 @@ void join26(const Context& c, Findings& out) {
   f.headline = byHealth ? apart : times;
   f.working = {"Unequal partners", "ΔSoH ≤ 0.15, Q_large ≤ 3 · Q_small", {}, f.sentence, "sharing by conductance"};
   out.push_back(std::move(f));
+}
+
+}  // namespace
+
+std::span<const Rule> joinHardRules() {
+  static constexpr std::array rows{Rule{"JOIN-01", "Stop", "hard-joined with different series count or chemistry, or nimh", join01},
+                                   Rule{"JOIN-02", "Stop, Mind", "hard-joined beyond the connect window", join02},
+                                   Rule{"JOIN-16", "Stop", "direct with loose ends that stay live", join16},
+                                   Rule{"JOIN-17", "Stop, Mind", "direct packs that are ever apart", join17},
+                                   Rule{"JOIN-19", "Stop", "current into the discharge side of a separate-port BMS", join19},
+                                   Rule{"JOIN-20", "Stop", "direct outside a charging temperature window", join20},
+                                   Rule{"JOIN-26", "Mind", "hard-joined with unequal health or capacity", join26}};
+  return rows;
 }
 
 }  // namespace usherwright::rules

@@ -2,6 +2,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 #include "core/assess/figure_parts.h"
@@ -42,8 +43,6 @@ Unlike unlikePacks(const Context& c) {
     }
   return u;
 }
-
-}  // namespace
 
 void join06(const Context& c, Findings& out) {
   const Ampere regen = c.plan.bike.controller.regenCurrent.value_or(Ampere(0));
@@ -248,6 +247,19 @@ void join27(const Context& c, Findings& out) {
                fmt::format("{} against {}", count, *inputs),
                "one input for each pack"};
   out.push_back(std::move(f));
+}
+
+}  // namespace
+
+std::span<const Rule> joinOneWayRules() {
+  static constexpr std::array rows{Rule{"JOIN-06", "Stop", "braking current with a one-way joint", join06},
+                                   Rule{"JOIN-08", "Stop", "unlike packs: the lower one could be charged above full", join08},
+                                   Rule{"JOIN-15", "Mind, Note", "unlike packs behind one cut-off", join15},
+                                   Rule{"JOIN-21", "Mind, Note", "one way of the joint fails short", join21},
+                                   Rule{"JOIN-24", "Mind", "quiet only because the rider keeps a lower limit", join24},
+                                   Rule{"JOIN-25", "Mind", "a pack that hardly ever contributes", join25},
+                                   Rule{"JOIN-27", "Mind", "more packs than the joiner has inputs", join27}};
+  return rows;
 }
 
 }  // namespace usherwright::rules

@@ -2,6 +2,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 #include "core/assess/figures.h"
@@ -17,8 +18,6 @@ const Celsius diodeHottest(90);
 const Watt noSinkMost(2);  // a leg, without a stated heat-sink
 
 bool isJoined(const Context& c) { return c.plan.packs.size() > 1; }
-
-}  // namespace
 
 void join09(const Context& c, Findings& out) {
   if (!isJoined(c) || !c.figures.ride || c.figures.ride->end <= hardFor) return;
@@ -116,18 +115,27 @@ void join14(const Context& c, Findings& out) {
   const WattHour held(m.nominal.value() * m.capacity.value() * std::max(0.0, m.soc.value() - floorCharge));
   if (held >= back) return;
   Finding f = inJoining("JOIN-14", Severity::Note, m.id, "/joining/policy");
-  f.sentence = fmt::format("You come home on {}: it holds {} Wh above its floor, the way back takes {} Wh.", m.name,
-                           formatNumber(held.value()), formatNumber(back.value()));
+  const Versus v = versus(held, back);
+  f.sentence = fmt::format("You come home on {}: it holds {} above its floor, the way back takes {}.", m.name, v.left, v.right);
   f.why = "By turns, the last pack has to bring you home by itself.";
   f.what = "Ride the smaller one first, or change over earlier.";
   f.headline = held > WattHour(0) ? back / held : 1e3;
   f.working = {"The way home",
                "E_last = U_nom · Q · (s − floor) ≥ ½ · E_route",
-               {input(c, "E_last", m.name, formatNumber(held.value()) + " Wh"),
-                input(c, "½·E", "half of the route", formatNumber(back.value()) + " Wh")},
-               fmt::format("{} against {} Wh", formatNumber(held.value()), formatNumber(back.value())),
+               {input(c, "E_last", m.name, v.left), input(c, "½·E", "half of the route", v.right)},
+               v.against(),
                "order of use"};
   out.push_back(std::move(f));
+}
+
+}  // namespace
+
+std::span<const Rule> joinRideRules() {
+  static constexpr std::array rows{Rule{"JOIN-09", "Mind", "a pack above 80 % of its continuous rating for more than 10 min", join09, true},
+                                   Rule{"JOIN-10", "Note", "gauge and truth differ by 5 points or more at the start", join10},
+                                   Rule{"JOIN-11", "Mind", "diodes lose more than 2 % or get hotter than 90 °C", join11, true},
+                                   Rule{"JOIN-14", "Note", "by turns: the last pack does not reach home", join14, true}};
+  return rows;
 }
 
 }  // namespace usherwright::rules

@@ -56,8 +56,6 @@ void offerLowerLimit(const Context& c, const Element& e, Finding& f) {
   f.remedies.push_back(f.fixes.back());
 }
 
-}  // namespace
-
 void join03(const Context& c, Findings& out) {
   if (c.plan.packs.size() < 2) return;
   for (const Element& e : c.figures.elements) {
@@ -91,8 +89,9 @@ void join04(const Context& c, Findings& out) {
   Finding f = inJoining("JOIN-04", exceeds(peak.value(), rating.value()) ? Severity::Stop : Severity::Mind, "joint",
                         inputIsLower ? "/joining/part/input_A" : "/joining/part/total_A");
   f.element = "joint/total";
-  f.sentence = fmt::format("The joiner is rated {} {}; the bike draws up to {}, and 1.25 times that is {}.", text(rating),
-                           inputIsLower ? "per input" : "in total", text(peak), text(peak * 1.25));
+  const Versus v = versus(rating, peak * 1.25);
+  f.sentence = fmt::format("The joiner is rated {} {}; the bike draws up to {}, and 1.25 times that is {}.", v.left,
+                           inputIsLower ? "per input" : "in total", text(peak), v.right);
   f.why =
       "All current goes through one input whenever one pack is fuller; a joiner at its limit gets hot, and a failed one may conduct both "
       "ways.";
@@ -101,13 +100,10 @@ void join04(const Context& c, Findings& out) {
   f.fixes.push_back({fmt::format("A joiner of {} A", formatNumber(next)),
                      {{"/joining/part/input_A", FieldValue{next}}, {"/joining/part/total_A", FieldValue{next}}}});
   f.headline = peak / rating;
-  f.working = {"Joiner rating",
-               "rating ≥ 1.25 · I_peak, each input and the total",
-               {},
-               fmt::format("{} against {}", text(rating), text(peak * 1.25)),
-               "continuous rating with a quarter kept"};
+  f.working = {
+      "Joiner rating", "rating ≥ 1.25 · I_peak, each input and the total", {}, v.against(), "continuous rating with a quarter kept"};
   addPeak(c, f.working);
-  f.working.inputs.push_back(input(c, "rating", "joiner", text(rating), f.pointer));
+  f.working.inputs.push_back(input(c, "rating", "joiner", v.left, f.pointer));
   out.push_back(std::move(f));
 }
 
@@ -132,8 +128,6 @@ void join05(const Context& c, Findings& out) {
                "blocking voltage of the switches"};
   out.push_back(std::move(f));
 }
-
-namespace {
 
 Finding narrowsFinding(const Context& c, std::string id, Severity severity, const Element& e) {
   Finding f = inJoining(std::move(id), severity, e.id, e.pointer);
@@ -161,8 +155,6 @@ Finding narrowsFinding(const Context& c, std::string id, Severity severity, cons
   return f;
 }
 
-}  // namespace
-
 void lim01(const Context& c, Findings& out) {
   for (const Element& e : c.figures.elements) {
     if (e.kind == ElementKind::Fuse) continue;  // it opens and burns nothing: WIRE-05 where it does not hold the peak, else LIM-02
@@ -185,8 +177,6 @@ void lim01(const Context& c, Findings& out) {
   }
 }
 
-namespace {
-
 void littleHeadroom(const Context& c, const Element& e, bool isNarrows, Findings& out) {
   const double atPeak = e.headroomAtPeak().value_or(1.0);
   const double sustained = e.headroomSustained().value_or(1.0);
@@ -207,8 +197,6 @@ void littleHeadroom(const Context& c, const Element& e, bool isNarrows, Findings
   f.working.result = fmt::format("{}{} at peak, {} sustained", atPeak < 0 ? "" : "+", percent(atPeak), percent(sustained));
   out.push_back(std::move(f));
 }
-
-}  // namespace
 
 /// The narrows at peak; and whatever is tight for as long as the hill lasts, which a boost time at the peak excuses nowhere.
 void lim02(const Context& c, Findings& out) {
@@ -248,6 +236,18 @@ void lim03(const Context& c, Findings& out) {
                formatNumber(most, 2) + " times",
                "a chain is as strong as its weakest link"};
   out.push_back(std::move(f));
+}
+
+}  // namespace
+
+std::span<const Rule> limitsRules() {
+  static constexpr std::array rows{Rule{"JOIN-03", "Stop", "a pack alone cannot carry the peak", join03},
+                                   Rule{"JOIN-04", "Stop, Mind", "joiner rating below the peak, or below 1.25 times it", join04},
+                                   Rule{"JOIN-05", "Stop", "joiner voltage below the highest full voltage", join05},
+                                   Rule{"LIM-01", "Stop", "an element below the peak, or below what is carried for long", lim01},
+                                   Rule{"LIM-02", "Mind", "headroom below 10 % at peak or 25 % sustained", lim02},
+                                   Rule{"LIM-03", "Note", "a dear part is far wider than the rest", lim03}};
+  return rows;
 }
 
 }  // namespace usherwright::rules

@@ -2,6 +2,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 #include "core/assess/rules/rule.h"
@@ -22,8 +23,6 @@ WorkingInput deratingInput(const Context& c, std::size_t k) {
   const std::string factor = formatNumber(derating(cell).current);
   return input(c, "k", cell.verified ? "tested cells" : "untested cells count × " + factor, factor);
 }
-
-}  // namespace
 
 void pack01(const Context& c, Findings& out) {
   for (std::size_t k = 0; k < c.plan.packs.size(); ++k) {
@@ -83,8 +82,6 @@ void pack02(const Context& c, Findings& out) {
   }
 }
 
-namespace {
-
 void tooWarm(const Context& c, std::size_t k, Findings& out) {
   const PackFigures& p = c.figures.packs[k];
   if (!p.rise) return;
@@ -109,8 +106,6 @@ void tooWarm(const Context& c, std::size_t k, Findings& out) {
       "first-order lumped heat balance"};
   out.push_back(std::move(f));
 }
-
-}  // namespace
 
 void pack03(const Context& c, Findings& out) {
   for (std::size_t k = 0; k < c.figures.packs.size(); ++k) {
@@ -189,8 +184,6 @@ void pack05(const Context& c, Findings& out) {
   }
 }
 
-namespace {
-
 /// The label of a box from a seller: counted whole, and not believed before a capacity test.
 void untestedBox(const Context& c, std::size_t k, Findings& out) {
   const Pack& p = c.plan.packs[k];
@@ -209,8 +202,6 @@ void untestedBox(const Context& c, std::size_t k, Findings& out) {
                "margin until measured"};
   out.push_back(std::move(f));
 }
-
-}  // namespace
 
 void pack06(const Context& c, Findings& out) {
   for (std::size_t k = 0; k < c.figures.packs.size(); ++k) {
@@ -293,6 +284,20 @@ void pack13(const Context& c, Findings& out) {
                  "no single group may be unprotected"};
     out.push_back(std::move(f));
   }
+}
+
+}  // namespace
+
+std::span<const Rule> packRules() {
+  static constexpr std::array rows{Rule{"PACK-01", "Stop", "BMS series count or chemistry differs from the cells", pack01},
+                                   Rule{"PACK-02", "Stop", "peak per cell above its rating", pack02},
+                                   Rule{"PACK-03", "Stop, Mind", "sustained current or warmth of the cells", pack03},
+                                   Rule{"PACK-04", "Stop", "mixed cells inside one parallel group", pack04},
+                                   Rule{"PACK-05", "Mind", "the bike gives up above 20 % charge in a hard pull", pack05},
+                                   Rule{"PACK-06", "Mind", "unverified cells", pack06},
+                                   Rule{"PACK-07", "Stop, Mind", "full voltage above 60 V DC", pack07},
+                                   Rule{"PACK-13", "Stop", "lithium pack without a BMS that senses every group", pack13}};
+  return rows;
 }
 
 }  // namespace usherwright::rules

@@ -1,6 +1,8 @@
 // PACK rules on the cells before and after they become a pack.
 #include <fmt/format.h>
 
+#include <array>
+
 #include "core/assess/rules/rule.h"
 #include "core/pack/bench_tests.h"
 
@@ -26,8 +28,6 @@ std::string_view conditionWords(Condition condition) {
 }
 
 std::string millivolts(Volt v) { return formatNumber(1000 * v.value()) + " mV"; }
-
-}  // namespace
 
 void pack08(const Context& c, Findings& out) {
   for (std::size_t k = 0; k < c.plan.packs.size(); ++k) {
@@ -150,6 +150,17 @@ void pack12(const Context& c, Findings& out) {
                  "every group seen once, in order"};
     out.push_back(std::move(f));
   }
+}
+
+}  // namespace
+
+std::span<const Rule> packCellsRules() {
+  static constexpr std::array rows{Rule{"PACK-08", "Stop, Mind", "loose cells apart before joining", pack08},
+                                   Rule{"PACK-09", "Stop, Mind", "a pack marked as damaged, or of unknown history", pack09},
+                                   Rule{"PACK-10", "Note", "a goal in Ah across different voltages", pack10},
+                                   Rule{"PACK-11", "Mind", "cells matched by resting voltage alone", pack11},
+                                   Rule{"PACK-12", "Stop", "a joined string accepted on its total voltage", pack12}};
+  return rows;
 }
 
 }  // namespace usherwright::rules

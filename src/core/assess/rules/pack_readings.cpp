@@ -2,6 +2,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <numbers>
 
@@ -114,8 +115,6 @@ Known<double> testedHealth(const Context& c, std::size_t k) {
   if (!judged) return std::nullopt;
   return judged->health;
 }
-
-}  // namespace
 
 void pack14(const Context& c, Findings& out) {
   for (std::size_t k = 0; k < c.figures.packs.size(); ++k) {
@@ -253,8 +252,6 @@ void pack17(const Context& c, Findings& out) {
   }
 }
 
-namespace {
-
 /// The most Ah that a cell of this form and chemistry is made with; 0 if its size says nothing.
 double mostAmpereHours(const Cell& cell) {
   const bool phosphate = chemistryOf(cell) == Chemistry::Lfp;
@@ -266,8 +263,6 @@ double mostAmpereHours(const Cell& cell) {
                                : size.diameter.value() * size.diameter.value() * std::numbers::pi / 4 * size.length.value();
   return mm3 / 1e6 * (phosphate ? 480 : 900) / factsOf(cell).nominal.value();  // Wh per litre
 }
-
-}  // namespace
 
 void pack18(const Context& c, Findings& out) {
   for (std::size_t k = 0; k < c.figures.packs.size(); ++k) {
@@ -330,6 +325,18 @@ void pack19(const Context& c, Findings& out) {
                  "window of the chemistry, or the cell's own"};
     out.push_back(std::move(f));
   }
+}
+
+}  // namespace
+
+std::span<const Rule> packReadingsRules() {
+  static constexpr std::array rows{Rule{"PACK-14", "Stop, Mind", "a reading or a test contradicts what the plan says", pack14},
+                                   Rule{"PACK-15", "Stop", "a group read below or above what cells come back from", pack15},
+                                   Rule{"PACK-16", "Mind", "the board's own settings do not protect these cells", pack16},
+                                   Rule{"PACK-17", "Stop, Mind", "health below 70 %", pack17},
+                                   Rule{"PACK-18", "Mind", "a claim beyond what cells of that size can be", pack18},
+                                   Rule{"PACK-19", "Mind", "cells colder than they may be discharged", pack19}};
+  return rows;
 }
 
 }  // namespace usherwright::rules

@@ -9,87 +9,31 @@
 #include <cmath>
 
 namespace usherwright::rules {
+namespace {
+
+/// The order of the table: by kind, then by number.
+constexpr std::array<std::string_view, 8> kinds{"BIKE", "PACK", "JOIN", "LIM", "WIRE", "CHG", "LOG", "SAFE"};
+
+constexpr std::array families{&bikeRules,      &bikeClassRules,    &bikePartsRules, &unprovenRules,   &packRules,
+                              &packCellsRules, &packReadingsRules, &joinHardRules,  &joinOneWayRules, &joinRideRules,
+                              &converterRules, &limitsRules,       &fusesRules,     &chargeRules,     &groupsRules};
+
+std::vector<Rule> all() {
+  std::vector<Rule> out;
+  for (const auto family : families)
+    for (const Rule& rule : family()) out.push_back(rule);
+  const auto place = [](const Rule& rule) {
+    return std::find(kinds.begin(), kinds.end(), rule.id.substr(0, rule.id.find('-'))) - kinds.begin();
+  };
+  std::sort(out.begin(), out.end(), [&](const Rule& x, const Rule& y) { return place(x) != place(y) ? place(x) < place(y) : x.id < y.id; });
+  return out;
+}
+
+}  // namespace
+
 std::span<const Rule> table() {
-  static constexpr std::array all{
-      Rule{"BIKE-01", "Stop, Mind", "pack full voltage above what the controller or its capacitors take", bike01},
-      Rule{"BIKE-02", "Mind", "controller maximum not known, full voltage above its nameplate class", bike02},
-      Rule{"BIKE-03", "Stop, Mind", "cut-off less tolerance below the cells' minimum under load", bike03},
-      Rule{"BIKE-04", "Note", "the cut-off leaves more than 8 % of a pack unused", bike04},
-      Rule{"BIKE-05", "Mind", "controller limit altered, or stated differently", bike05},
-      Rule{"BIKE-06", "Note", "voltage class raised", bike06},
-      Rule{"BIKE-07", "Stop", "an accessory takes less than the full voltage", bike07},
-      Rule{"BIKE-08", "Mind", "a limit is unknown or rests on a claim, a memory or a guess", bike08},
-      Rule{"BIKE-09", "Note", "what draws while parked", bike09},
-      Rule{"BIKE-10", "Stop", "regenerative braking beyond what a pack may take", bike10},
-      Rule{"BIKE-11", "Stop", "an accessory on some groups, or before the BMS", bike11},
-      Rule{"BIKE-12", "Mind", "the controller's cut-off lies above half of a pack's charge", bike12},
-      Rule{"BIKE-13", "Mind", "a part on the controller's own lead whose volts nobody measured", bike13},
-      Rule{"PACK-01", "Stop", "BMS series count or chemistry differs from the cells", pack01},
-      Rule{"PACK-02", "Stop", "peak per cell above its rating", pack02},
-      Rule{"PACK-03", "Stop, Mind", "sustained current or warmth of the cells", pack03},
-      Rule{"PACK-04", "Stop", "mixed cells inside one parallel group", pack04},
-      Rule{"PACK-05", "Mind", "the bike gives up above 20 % charge in a hard pull", pack05},
-      Rule{"PACK-06", "Mind", "unverified cells", pack06},
-      Rule{"PACK-07", "Stop, Mind", "full voltage above 60 V DC", pack07},
-      Rule{"PACK-08", "Stop, Mind", "loose cells apart before joining", pack08},
-      Rule{"PACK-09", "Stop, Mind", "a pack marked as damaged, or of unknown history", pack09},
-      Rule{"PACK-10", "Note", "a goal in Ah across different voltages", pack10},
-      Rule{"PACK-11", "Mind", "cells matched by resting voltage alone", pack11},
-      Rule{"PACK-12", "Stop", "a joined string accepted on its total voltage", pack12},
-      Rule{"PACK-13", "Stop", "lithium pack without a BMS that senses every group", pack13},
-      Rule{"PACK-14", "Stop, Mind", "a reading or a test contradicts what the plan says", pack14},
-      Rule{"PACK-15", "Stop", "a group read below or above what cells come back from", pack15},
-      Rule{"PACK-16", "Mind", "the board's own settings do not protect these cells", pack16},
-      Rule{"PACK-17", "Stop, Mind", "health below 70 %", pack17},
-      Rule{"PACK-18", "Mind", "a claim beyond what cells of that size can be", pack18},
-      Rule{"PACK-19", "Mind", "cells colder than they may be discharged", pack19},
-      Rule{"JOIN-01", "Stop", "hard-joined with different series count or chemistry, or nimh", join01},
-      Rule{"JOIN-02", "Stop, Mind", "hard-joined beyond the connect window", join02},
-      Rule{"JOIN-03", "Stop", "a pack alone cannot carry the peak", join03},
-      Rule{"JOIN-04", "Stop, Mind", "joiner rating below the peak, or below 1.25 times it", join04},
-      Rule{"JOIN-05", "Stop", "joiner voltage below the highest full voltage", join05},
-      Rule{"JOIN-06", "Stop", "braking current with a one-way joint", join06},
-      Rule{"JOIN-08", "Stop", "unlike packs: the lower one could be charged above full", join08},
-      Rule{"JOIN-09", "Mind", "a pack above 80 % of its continuous rating for more than 10 min", join09, true},
-      Rule{"JOIN-10", "Note", "gauge and truth differ by 5 points or more at the start", join10},
-      Rule{"JOIN-11", "Mind", "diodes lose more than 2 % or get hotter than 90 °C", join11, true},
-      Rule{"JOIN-12", "Stop", "a run that puts two packs in series", join12},
-      Rule{"JOIN-13", "Stop, Mind", "a selector that makes before it breaks, or may not break the load", join13},
-      Rule{"JOIN-14", "Note", "by turns: the last pack does not reach home", join14, true},
-      Rule{"JOIN-15", "Mind, Note", "unlike packs behind one cut-off", join15},
-      Rule{"JOIN-16", "Stop", "direct with loose ends that stay live", join16},
-      Rule{"JOIN-17", "Stop, Mind", "direct packs that are ever apart", join17},
-      Rule{"JOIN-18", "Stop", "converter input above what its pack carries", join18},
-      Rule{"JOIN-19", "Stop", "current into the discharge side of a separate-port BMS", join19},
-      Rule{"JOIN-20", "Stop", "direct outside a charging temperature window", join20},
-      Rule{"JOIN-21", "Mind, Note", "one way of the joint fails short", join21},
-      Rule{"JOIN-22", "Stop", "a converter that charges a pack on its bus", join22},
-      Rule{"JOIN-23", "Stop, Mind", "a converter outside its input, or above what its output meets", join23},
-      Rule{"JOIN-24", "Mind", "quiet only because the rider keeps a lower limit", join24},
-      Rule{"JOIN-25", "Mind", "a pack that hardly ever contributes", join25},
-      Rule{"JOIN-26", "Mind", "hard-joined with unequal health or capacity", join26},
-      Rule{"JOIN-27", "Mind", "more packs than the joiner has inputs", join27},
-      Rule{"LIM-01", "Stop", "an element below the peak, or below what is carried for long", lim01},
-      Rule{"LIM-02", "Mind", "headroom below 10 % at peak or 25 % sustained", lim02},
-      Rule{"LIM-03", "Note", "a dear part is far wider than the rest", lim03},
-      Rule{"WIRE-03", "Stop", "no fuse within 200 mm of a pack's positive", wire03},
-      Rule{"WIRE-04", "Stop", "fuse DC rating or breaking capacity too low", wire04},
-      Rule{"WIRE-05", "Stop, Mind", "fuse above what it feeds, or too small for the load", wire05},
-      Rule{"WIRE-16", "Note, Mind", "common lead below the sum of the pack fuses", wire16},
-      Rule{"CHG-01", "Stop", "charger voltage too high for the cells", chg01},
-      Rule{"CHG-02", "Mind", "partial charger", chg02},
-      Rule{"CHG-03", "Stop", "charge current above BMS, cells, port or lead", chg03},
-      Rule{"CHG-05", "Mind", "label states a nameplate voltage, or the meter cannot tell", chg05},
-      Rule{"CHG-06", "Stop", "charged outside the cells' temperature window", chg06},
-      Rule{"CHG-16", "Stop", "charger on the discharge side of a separate-port pack", chg16},
-      Rule{"CHG-17", "Mind", "charged fast while the cells are cool", chg17},
-      Rule{"CHG-18", "Stop", "charger and port mate but polarity differs", chg18},
-      Rule{"CHG-21", "Stop", "charger made for another class of chemistry", chg21},
-      Rule{"CHG-22", "Stop", "chargers that together exceed a limit", chg22},
-      Rule{"CHG-23", "Mind", "no-load reading far from the label", chg23},
-      Rule{"LOG-02", "Stop, Mind", "groups of a rested pack apart, or one outside its volts", log02},
-      Rule{"SAFE-01", "Note", "always", safe01}};
-  return all;
+  static const std::vector<Rule> rules = all();
+  return rules;
 }
 
 std::vector<std::string> notJudgedYet() {
@@ -180,6 +124,7 @@ Versus toldApart(double left, double right, std::string_view unit) {
 
 Versus versus(Volt left, Volt right) { return toldApart(left.value(), right.value(), "V"); }
 Versus versus(Ampere left, Ampere right) { return toldApart(left.value(), right.value(), "A"); }
+Versus versus(WattHour left, WattHour right) { return toldApart(left.value(), right.value(), "Wh"); }
 
 WorkingInput input(const Context& c, std::string symbol, std::string words, std::string value, const std::string& pointer) {
   return {std::move(symbol), std::move(words), std::move(value),

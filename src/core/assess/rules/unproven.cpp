@@ -2,6 +2,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <array>
 
 #include "core/assess/rules/rule.h"
 #include "core/pack/readings.h"
@@ -33,7 +34,8 @@ class Unproven {
     if (!unknown && (entered || !isWeak(from))) return;
     std::string state = unknown ? "not known yet" : std::string(provenanceWord(from));
     if (unknown && !instead.empty()) state += ", " + instead;
-    else if (unknown && !ref->spec->whenEmpty.empty()) state += fmt::format(", {} assumed", ref->spec->whenEmpty);
+    else if (const std::string usual = emptyWords(*ref->spec, UnitSystem::Metric); unknown && !usual.empty())
+      state += fmt::format(", {} assumed", usual);
     rows_.push_back({std::string(ref->spec->label), std::move(state), std::string(ref->spec->howTo), pointer,
                      unknown ? std::string("–") : shownValue(*ref->spec, ref->value, UnitSystem::Metric)});
   }
@@ -267,8 +269,6 @@ void chargers(const Context& c, Findings& out) {
   }
 }
 
-}  // namespace
-
 void bike08(const Context& c, Findings& out) {
   if (c.plan.packs.empty()) {
     Finding f = finding({"BIKE-08", Severity::Mind, Station::Pack, "packs", ""});
@@ -288,6 +288,13 @@ void bike08(const Context& c, Findings& out) {
   theJoint(c, out);
   runs(c, out);
   chargers(c, out);
+}
+
+}  // namespace
+
+std::span<const Rule> unprovenRules() {
+  static constexpr std::array rows{Rule{"BIKE-08", "Mind", "a limit is unknown or rests on a claim, a memory or a guess", bike08}};
+  return rows;
 }
 
 }  // namespace usherwright::rules

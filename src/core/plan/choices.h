@@ -1,0 +1,119 @@
+// Every choice of a plan, with the words that stand for it in files and entries, in the order of its values.
+#pragma once
+
+#include <array>
+#include <cstdint>
+#include <span>
+#include <string_view>
+
+#include "core/parts/chemistry.h"
+
+namespace usherwright {
+
+inline constexpr std::array<std::string_view, 6> chemistryWords{"nmc", "lipo", "lmo", "lfp", "lead", "nimh"};
+constexpr std::span<const std::string_view> choiceWords(Chemistry) { return chemistryWords; }
+
+enum class Drive : std::uint8_t { Hub, Mid };
+inline constexpr std::array<std::string_view, 2> driveWords{"hub", "mid"};
+constexpr std::span<const std::string_view> choiceWords(Drive) { return driveWords; }
+
+enum class Tap : std::uint8_t { Controller, Bus, Pack, SomeGroups, BeforeBms };
+inline constexpr std::array<std::string_view, 5> tapWords{"controller", "bus", "pack", "some-groups", "before-bms"};
+constexpr std::span<const std::string_view> choiceWords(Tap) { return tapWords; }
+
+enum class FrameKind : std::uint8_t { Diamond, StepThrough, Cargo, FullSuspension, TrikeFront, TrikeRear, Folding };
+inline constexpr std::array<std::string_view, 7> frameWords{
+    "diamond", "step-through", "cargo", "full-suspension", "trike-two-in-front", "trike-two-behind", "folding"};
+constexpr std::span<const std::string_view> choiceWords(FrameKind) { return frameWords; }
+
+enum class Trust : std::uint8_t { Named, Anonymous, Surplus };
+inline constexpr std::array<std::string_view, 3> trustWords{"named", "anonymous", "surplus"};
+constexpr std::span<const std::string_view> choiceWords(Trust) { return trustWords; }
+
+enum class Condition : std::uint8_t { Sound, Dented, Swollen, Wet, Nicked, Smelling, Hot, Flooded, Fallen, InFire, Recalled, Unknown };
+inline constexpr std::array<std::string_view, 12> conditionWords{"sound", "dented",  "swollen", "wet",     "nicked",   "smelling",
+                                                                 "hot",   "flooded", "fallen",  "in-fire", "recalled", "history-unknown"};
+constexpr std::span<const std::string_view> choiceWords(Condition) { return conditionWords; }
+
+enum class Assembly : std::uint8_t { Loose, Joined };
+inline constexpr std::array<std::string_view, 2> assemblyWords{"loose", "joined"};
+constexpr std::span<const std::string_view> choiceWords(Assembly) { return assemblyWords; }
+
+enum class AcceptedOn : std::uint8_t { GroupLadder, TotalVolts };
+inline constexpr std::array<std::string_view, 2> acceptedOnWords{"group-ladder", "total-volts"};
+constexpr std::span<const std::string_view> choiceWords(AcceptedOn) { return acceptedOnWords; }
+
+enum class MatchedBy : std::uint8_t { Capacity, Resistance, Voltage };
+inline constexpr std::array<std::string_view, 3> matchedByWords{"capacity", "resistance", "voltage"};
+constexpr std::span<const std::string_view> choiceWords(MatchedBy) { return matchedByWords; }
+
+enum class ReadingOf : std::uint8_t { Groups, LooseCells };
+inline constexpr std::array<std::string_view, 2> readingOfWords{"groups", "loose-cells"};
+constexpr std::span<const std::string_view> choiceWords(ReadingOf) { return readingOfWords; }
+
+enum class Origin : std::uint8_t { Stock, Bought, Built };
+inline constexpr std::array<std::string_view, 3> originWords{"stock", "bought", "built"};
+constexpr std::span<const std::string_view> choiceWords(Origin) { return originWords; }
+
+enum class BmsPort : std::uint8_t { Common, Separate };
+inline constexpr std::array<std::string_view, 2> portWords{"common", "separate"};
+constexpr std::span<const std::string_view> choiceWords(BmsPort) { return portWords; }
+
+enum class LiveSide : std::uint8_t { Sockets, Pins, Shrouded };
+inline constexpr std::array<std::string_view, 3> liveSideWords{"sockets", "pins", "shrouded"};
+constexpr std::span<const std::string_view> choiceWords(LiveSide) { return liveSideWords; }
+
+enum class Method : std::uint8_t { Combiner, Direct, Schottky, Selector, Converter };
+inline constexpr std::array<std::string_view, 5> methodWords{"combiner", "direct", "schottky", "selector", "converter"};
+constexpr std::span<const std::string_view> choiceWords(Method) { return methodWords; }
+
+/// How the packs beside a converter meet its bus.
+enum class SecondJoint : std::uint8_t { Combiner, Direct, Schottky };
+inline constexpr std::array<std::string_view, 3> secondJointWords{"combiner", "direct", "schottky"};
+constexpr std::span<const std::string_view> choiceWords(SecondJoint) { return secondJointWords; }
+
+enum class Policy : std::uint8_t { Together, SmallFirst, StockFirst, Manual };
+inline constexpr std::array<std::string_view, 4> policyWords{"together", "small-first", "stock-first", "manual"};
+constexpr std::span<const std::string_view> choiceWords(Policy) { return policyWords; }
+
+enum class LoadMode : std::uint8_t { Power, Current, Hilly, Profile };
+inline constexpr std::array<std::string_view, 4> loadWords{"power", "current", "hilly", "profile"};
+constexpr std::span<const std::string_view> choiceWords(LoadMode) { return loadWords; }
+
+enum class GaugeKind : std::uint8_t { Percent, Bars };
+inline constexpr std::array<std::string_view, 2> gaugeWords{"percent", "bars"};
+constexpr std::span<const std::string_view> choiceWords(GaugeKind) { return gaugeWords; }
+
+enum class Insulation : std::uint8_t { Silicone, Pvc, Xlpe };
+inline constexpr std::array<std::string_view, 3> insulationWords{"silicone", "pvc", "xlpe"};
+constexpr std::span<const std::string_view> choiceWords(Insulation) { return insulationWords; }
+
+enum class Selector : std::uint8_t { None, V115, V230 };
+inline constexpr std::array<std::string_view, 3> selectorWords{"none", "115", "230"};
+constexpr std::span<const std::string_view> choiceWords(Selector) { return selectorWords; }
+
+enum class Polarity : std::uint8_t { CentrePlus, CentreMinus, Pin1Plus, Pin1Minus };
+inline constexpr std::array<std::string_view, 4> polarityWords{"centre-plus", "centre-minus", "pin1-plus", "pin1-minus"};
+constexpr std::span<const std::string_view> choiceWords(Polarity) { return polarityWords; }
+
+/// Which pole of a pack an end of a run is on.
+enum class Pole : std::uint8_t { Plus, Minus };
+inline constexpr std::array<std::string_view, 2> poleWords{"plus", "minus"};
+constexpr std::span<const std::string_view> choiceWords(Pole) { return poleWords; }
+
+/// Where a charger is plugged in: the pack's charge port, its discharge plug, or the common bus behind the joint.
+enum class ChargePlace : std::uint8_t { Port, Discharge, Bus };
+inline constexpr std::array<std::string_view, 3> placeWords{"port", "discharge", "bus"};
+constexpr std::span<const std::string_view> choiceWords(ChargePlace) { return placeWords; }
+
+enum class Surface : std::uint8_t { Road, Gravel, Soft };
+inline constexpr std::array<std::string_view, 3> surfaceWords{"road", "gravel", "soft"};
+constexpr std::span<const std::string_view> choiceWords(Surface) { return surfaceWords; }
+
+/// The words of an enumeration.
+template <class E>
+constexpr std::span<const std::string_view> wordsOf() {
+  return choiceWords(E{});
+}
+
+}  // namespace usherwright

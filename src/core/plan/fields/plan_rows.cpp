@@ -1,0 +1,72 @@
+// Rows of the field table: Plan, Need, Route.
+#include "core/plan/field_access.h"
+#include "core/plan/usual.h"
+
+namespace usherwright {
+namespace {
+
+using table::required;
+using table::row;
+using table::whenEmpty;
+using Rows = std::vector<FieldSpec>;
+
+constexpr auto inBike = Station::Bike;
+constexpr auto inRange = Station::Range;
+
+}  // namespace
+
+template <>
+std::span<const FieldSpec> fieldsOf<Plan>() {
+  static const Rows rows{
+      row<&Plan::title>("title", "title", Kind::Text, inBike),
+      row<&Plan::currency>("currency", "currency", Kind::Text, inBike),
+      row<&Plan::budget>("budget", "budget", Kind::Price, inBike, {0, 1e6}, "what may be spent, tax and shipping included"),
+      whenEmpty(row<&Plan::tax>("tax", "tax on top", Kind::Fraction, inBike, {0, 1}, "sales tax and duty on parts"), "none"),
+      whenEmpty(row<&Plan::shipping>("shipping", "shipping", Kind::Price, inBike, {0, 1e6}, "of all parts together"), "none"),
+      row<&Plan::ambient>("ambient_C", "air temperature", Kind::Temperature, inBike, {-40, 60},
+                          "the coldest day that counts, on a thermometer in the shade"),
+      whenEmpty(row<&Plan::hottest>("hottest_C", "hottest air", Kind::Temperature, inBike, {0, 70},
+                                    "the hottest day that counts, where the leads lie"),
+                usual::hottestAir),
+      whenEmpty(row<&Plan::meterAccuracy>("meter_accuracy", "meter accuracy", Kind::Fraction, inBike, {0, 0.1}, "meter's manual, DC volts"),
+                usual::meterAccuracy),
+      whenEmpty(row<&Plan::meterDigit>("meter_digit_V", "meter's last digit", Kind::Voltage, inBike, {0, 1}, "the smallest step it shows"),
+                usual::meterDigit)};
+  return rows;
+}
+
+template <>
+std::span<const FieldSpec> fieldsOf<Need>() {
+  static const Rows rows{
+      row<&Need::add>("add", "add a pack", Kind::Flag, inBike),
+      row<&Need::replace>("replace", "replace a pack", Kind::Flag, inBike),
+      row<&Need::build>("build", "build from cells", Kind::Flag, inBike),
+      row<&Need::chargers>("chargers", "choose chargers", Kind::Flag, inBike),
+      row<&Need::care>("care", "care and storage", Kind::Flag, inBike),
+      row<&Need::goalEnergy>("goal_Wh", "goal in Wh", Kind::Energy, inBike, {1, 1e5}, "Wh per km times the longest ride"),
+      row<&Need::goalCharge>("goal_Ah", "goal in Ah", Kind::Charge, inBike, {0.1, 2000}, "only with its voltage: compare in Wh"),
+      whenEmpty(row<&Need::reserve>("reserve_km", "reserve", Kind::Distance, inBike, {0, 500}, "the way home from the far end"), "none"),
+      whenEmpty(row<&Need::endHealth>("end_soh", "still enough at", Kind::Fraction, inBike, {0.4, 1},
+                                      "health at which the packs must still do the ride"),
+                usual::endHealth)};
+  return rows;
+}
+
+template <>
+std::span<const FieldSpec> fieldsOf<Route>() {
+  static const Rows rows{
+      required(row<&Route::id>("id", "route", Kind::Text, inRange)),
+      row<&Route::length>("km", "distance", Kind::Distance, inRange, {0.1, 1000}, "odometer, or a map"),
+      row<&Route::climb>("climb_m", "climb", Kind::Climb, inRange, {0, 20000}, "a map with contours"),
+      whenEmpty(
+          row<&Route::climbGrade>("climb_grade", "usual grade", Kind::Fraction, inRange, {0.005, 0.3}, "climb of one hill over its length"),
+          usual::climbGrade),
+      whenEmpty(row<&Route::speed>("speed_km_h", "speed", Kind::Speed, inRange, {3, 90}, "display on the flat"), usual::speed),
+      row<&Route::surface>("surface", "rolls on", Kind::Choice, inRange),
+      whenEmpty(row<&Route::headwind>("headwind_km_h", "headwind", Kind::Speed, inRange, {-60, 60},
+                                      "against the rider over the whole ride; 0 on a round trip in light air"),
+                "none")};
+  return rows;
+}
+
+}  // namespace usherwright

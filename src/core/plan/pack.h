@@ -1,0 +1,122 @@
+// A pack with its board, fuses, readings and tests.
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "core/plan/choices.h"
+#include "core/plan/values.h"
+#include "core/quantity/quantity.h"
+
+namespace usherwright {
+
+struct Bms {
+  std::string name;
+  Known<bool> present;
+  Known<int> series;
+  Known<Chemistry> chemistry;
+  Known<BmsPort> port;
+  Known<Ampere> continuous;
+  Known<Ampere> peak;
+  Known<Second> peakTime;
+  Known<Ampere> charge;
+  Known<Ampere> chargeTrip;
+  Known<Ampere> trip;  ///< over-current: it opens above this
+  Known<MilliAmpere> balance;
+  Known<MilliOhm> resistance;
+  Known<Volt> cellCutoff;
+  Known<Volt> cellFull;
+  Known<bool> sensesAllGroups;
+  Known<Celsius> chargeFrom;   ///< charging is cut below this
+  Known<Celsius> chargeTo;     ///< and above this
+  Known<Celsius> dischargeTo;  ///< discharging is cut above this
+  Known<bool> reconnects;      ///< joins again by itself after a cut
+  UnknownKeys unknown;
+  friend bool operator==(const Bms&, const Bms&) = default;
+};
+
+/// A fuse or a board that nobody said to be missing counts as there.
+template <class Part>
+bool countsAsFitted(const Part& part) {
+  return part.present.value_or(true);
+}
+
+struct Fuse {
+  Known<bool> present;  ///< false: known to be missing
+  Known<Ampere> rating;
+  Known<Volt> dcVoltage;
+  Known<Ampere> breaking;
+  Known<Coefficient> carry;
+  Known<Millimetre> distance;  ///< from the pack's positive
+  Known<bool> builtIn;
+  UnknownKeys unknown;
+  friend bool operator==(const Fuse&, const Fuse&) = default;
+};
+
+struct Reading {
+  std::string when;
+  ReadingOf of = ReadingOf::Groups;
+  Known<Volt> pack;
+  Known<Minute> rested;
+  std::vector<Volt> groups;
+  UnknownKeys unknown;
+  Known<Coefficient> meterAccuracy = std::nullopt;  ///< of the meter that read this; else the plan's
+  Known<Volt> meterDigit = std::nullopt;
+  friend bool operator==(const Reading&, const Reading&) = default;
+};
+
+/// Charged from empty to full: what went in, and the resistance on that day.
+struct CapacityTest {
+  std::string when;  ///< YYYY-MM-DD
+  Known<AmpereHour> putBack;
+  Known<MilliOhm> resistance;
+  UnknownKeys unknown;
+  friend bool operator==(const CapacityTest&, const CapacityTest&) = default;
+};
+
+struct Pack {
+  std::string id;
+  std::string name;
+  Origin origin = Origin::Built;
+  std::string cell;             ///< id of the cell; empty: nobody has seen one, and the label describes the pack (makeup.h)
+  Known<Chemistry> chemistry;   ///< of such a box
+  Known<int> series, parallel;  ///< not known: makeupOf() says what counts
+  MilliOhm links{12};
+  MilliOhm tails{5};
+  Known<MilliOhm> measuredResistance;  ///< stands for cells + links + BMS + tails
+  StateOfCharge soc{1.0};
+  StateOfHealth soh{1.0};
+  Known<Celsius> temperature;
+  Known<Celsius> chargeTemperature;
+  std::string mount;
+  Known<Kilogram> mass;
+  Known<Money> price;
+  Known<bool> mixedCells;
+  Known<Condition> condition;
+  Known<Assembly> assembly;      ///< of the string of cells
+  Known<AcceptedOn> acceptedOn;  ///< what a joined string was checked by
+  Known<MatchedBy> matchedBy;    ///< what the cells were matched by
+  Known<Volt> labelVoltage;
+  Known<AmpereHour> labelCharge;
+  Known<WattHour> labelEnergy;
+  Known<Volt> readFull;  ///< at the plug, fresh off the charger and rested
+  std::string fittings;  ///< lock, switch, USB socket
+  std::string bought;    ///< when and with what warranty
+  std::string firstCharge;
+  Known<Millimetre> boxLength, boxWidth, boxHeight;
+  std::string competence;  ///< above 60 V: who does the work, and why they are competent
+  Bms bms;
+  Fuse fuse;
+  std::string plug;
+  Known<LiveSide> plugLiveSide;
+  std::string chargePort;
+  Known<Polarity> chargePolarity;
+  std::string chargeLeadSize;
+  Fuse chargeFuse;
+  std::vector<Reading> readings;
+  std::vector<CapacityTest> capacityTests;
+  UnknownKeys unknown;
+  friend bool operator==(const Pack&, const Pack&) = default;
+};
+
+}  // namespace usherwright

@@ -1,0 +1,136 @@
+// Everything that the product says of a set of plans, word for word: findings with their workings and cures, workings of the
+// figures, questions, settings, the way, what to measure. What is right is judged elsewhere; here nothing changes unseen.
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <catch2/catch.hpp>
+#include <cstdlib>
+#include <filesystem>
+#include <fstream>
+
+#include "core/assess/joining_facts.h"
+#include "core/assess/joining_jobs.h"
+#include "core/assess/questions.h"
+#include "core/assess/search.h"
+#include "core/assess/sensitivity.h"
+#include "core/assess/way.h"
+#include "core/assess/workings.h"
+#include "core/io/plan_json.h"
+#include "core/quantity/text.h"
+#include "support/plans.h"
+#include "support/reference_case.h"
+#include "support/rule_cases.h"
+
+using namespace usherwright;
+
+namespace {
+
+std::string saidOf(const Finding& f) {
+  std::string out = fmt::format("{} {} [{}] {}\n  why: {}\n  do: {}\n", severityWord(f.severity), f.key(), formatNumber(f.headline, 6),
+                                f.sentence, f.why, f.what);
+  for (const Fix& fix : f.fixes) {
+    out += "  cure: " + fix.words;
+    for (const auto& edit : fix.edits) {
+      out += " " + edit.first + "=";
+      if (const auto* number = std::get_if<double>(&edit.second)) out += formatNumber(*number, 6);
+      else if (const auto* word = std::get_if<std::string>(&edit.second)) out += *word;
+    }
+    out += "\n";
+  }
+  return out + "  " + f.working.text();
+}
+
+void workings(const Plan& plan, const Assessment& a, std::string& out) {
+  std::vector<std::string> ids{"peak", "sustained", "narrows", "gauge", "window", "range", "usable", "route-energy", "per-km"};
+  static constexpr const char* ofPack[] = {"full",   "rated",     "label", "resistance", "heat", "rise", "sag",       "short",   "peak",
+                                           "per-kg", "per-money", "buy",   "balance",    "mass", "cost", "sustained", "gives-up"};
+  for (std::size_t k = 0; k < plan.packs.size(); ++k) {
+    for (const char* what : ofPack) ids.push_back(fmt::format("pack/{}/{}", k, what));
+    for (const char* what : {"knee", "peak", "left"}) ids.push_back(fmt::format("ride/{}/{}", k, what));
+    for (std::size_t i = 0; i < plan.chargers.size(); ++i) ids.push_back(fmt::format("charge/{}/{}", i, k));
+  }
+  for (const std::string& id : ids)
+    if (const auto w = workingOf(plan, a, id)) out += "= " + id + "\n  " + w->text();
+}
+
+/// Findings, figures, and what is said beside them.
+std::string saidOf(const Plan& plan) {
+  const Assessment a = plans::assessed(plan);
+  std::string out = verdictOf(plan, a).sentence + "\n";
+  for (const Finding& f : a.findings) out += saidOf(f);
+  for (const Element& e : a.figures.elements)
+    out += fmt::format("{}: {} of {}, {} for long\n", e.name, e.counted() ? formatNumber(e.counted()->value(), 6) : "?",
+                       e.peak ? formatNumber(e.peak->value(), 6) : "?", e.sustained ? formatNumber(e.sustained->value(), 6) : "?");
+  for (const PackFigures& p : a.figures.packs)
+    out += fmt::format("{}: back-fed {}, short {}, to break {}\n", p.model.name, formatNumber(p.backFed.value(), 6),
+                       formatNumber(p.shorts.typical.value(), 6), formatNumber(p.shorts.toBreak.value(), 6));
+  workings(plan, a, out);
+  for (const Question& q : questionsFor(plan, a)) out += "? " + q.about + ": " + q.words + " " + q.why + "\n";
+  for (const WayStep& s : wayOf(plan, a)) out += fmt::format("> {} {}: {} {}\n", s.done ? "done" : "open", s.id, s.words, s.why);
+  for (std::size_t k = 0; k < plan.packs.size(); ++k)
+    for (const BoardSetting& s : boardSettings(plan, a, k))
+      out += fmt::format("# {}: {}, found {}{}\n", s.name, s.recommended, s.found, s.differs ? ", differs" : "");
+  const auto levers = whatToMeasure(plan, shippedCatalogue(), a);
+  for (std::size_t i = 0; i < std::min<std::size_t>(levers.size(), 8); ++i)
+    out += fmt::format("~ {} {} to {}: {} {} {} {}\n", levers[i].pointer, levers[i].low, levers[i].high, formatNumber(levers[i].narrows, 4),
+                       formatNumber(levers[i].range, 4), levers[i].verdict, levers[i].instrument);
+  for (const MethodFigures& m : compareMethods(plan, shippedCatalogue())) {
+    out += fmt::format("method {}: {} Wh lost, {} km, {} s, {}; {}", wordsOf<Method>()[static_cast<std::size_t>(m.method)],
+                       formatNumber(m.lost.value()), formatNumber(m.range.value()), formatNumber(m.end.value()), m.unplugged, m.regen);
+    for (const std::string& part : m.parts) out += "; " + part;
+    out += "\n";
+  }
+  const auto found = searchPacks(plan, shippedCatalogue(), shippedShelf(), {});
+  std::size_t faults = 0;
+  for (const SearchHit& hit : found.result.hits) faults = faults * 31 % 1000003 + hit.faults;
+  out += fmt::format("search: {} of {}, {} best, faults {}; {}\n", found.result.hits.size(), found.result.combinations,
+                     found.result.best.size(), faults, found.why);
+  return out;
+}
+
+/// The text against a golden file; the first line that differs is shown. USHERWRIGHT_GOLDEN=write takes the new one.
+void compare(const std::string& name, const std::string& now) {
+  const std::string path = reference::sourcePath("tests/data/said/" + name);
+  const char* mode = std::getenv("USHERWRIGHT_GOLDEN");
+  if (mode && std::string_view(mode) == "write") {
+    std::ofstream(path, std::ios::binary) << now;
+    return;
+  }
+  REQUIRE(std::filesystem::exists(path));
+  const std::string before = reference::readFile(path);
+  const auto [was, is] = std::mismatch(before.begin(), before.end(), now.begin(), now.end());
+  if (was == before.end() && is == now.end()) return;
+  const auto at = static_cast<std::size_t>(is - now.begin());
+  const std::size_t from = at == 0 ? 0 : now.rfind('\n', at - 1) + 1;
+  FAIL(name << ": now “" << now.substr(from, now.find('\n', at) - from) << "”, before “"
+            << before.substr(std::min(from, before.size()), before.find('\n', std::min(at, before.size())) - std::min(from, before.size()))
+            << "”");
+}
+
+}  // namespace
+
+TEST_CASE("what is said of the examples and of the judged plans is what was said") {
+  std::vector<std::filesystem::path> files;
+  for (const char* folder : {"data/examples", "tests/data/judgement"})
+    for (const auto& file : std::filesystem::directory_iterator(reference::sourcePath(folder)))
+      if (file.path().extension() == ".uwplan") files.push_back(file.path());
+  std::sort(files.begin(), files.end());
+  REQUIRE(files.size() > 30);
+  for (const auto& file : files) {
+    const auto plan = readPlan(reference::readFile(file.string()));
+    if (plan) compare(file.stem().string() + ".txt", saidOf(*plan));
+  }
+}
+
+TEST_CASE("what each rule says in each of its cases is what it said") {
+  std::string all;
+  int n = 0;
+  for (const plans::RuleCase& row : plans::ruleCases()) {
+    ++n;
+    if (row.outcome == "quiet") continue;
+    all += fmt::format("-- {} {} {}\n", n, row.id, row.outcome);
+    for (const Finding& f : plans::assessed(plans::planOf(row)).findings)
+      if (f.id == row.id) all += saidOf(f);
+  }
+  compare("rules.txt", all);
+}
