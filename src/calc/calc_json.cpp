@@ -104,7 +104,7 @@ std::string showJson(const Plan& plan, const Assessment& a) {
                                {"peak_A", orNull(e.peak)},
                                {"headroom", orNull(e.headroomAtPeak())},
                                {"headroom_sustained", orNull(e.headroomSustained())}});
-  out["narrows"] = f.narrows < 0 ? Json(nullptr) : Json(f.elements[static_cast<std::size_t>(f.narrows)].id);
+  out["narrows"] = f.tightest() ? Json(f.tightest()->id) : Json(nullptr);
   out["charging"] = Json::array();
   for (const ChargeFigures& c : f.charging) {
     Json row{{"charger", plan.chargers[c.charger].id},

@@ -154,7 +154,7 @@ TEST_CASE("what can be opened can be saved and opened again, however it spreads 
     for (int i = 0; i < marks; ++i)
       p.provenance["/x/" + std::to_string(i)].note = std::string(static_cast<std::size_t>(*rc::gen::inRange(0, 3000)), '"');
     for (int i = *rc::gen::inRange(0, 300); i > 0; --i)
-      p.packs[0].readings.push_back({"2026-01-01", ReadingOf::Groups, Volt(51), Minute(40), std::vector<Volt>(13, Volt(3.912)), {}});
+      p.packs[0].readings.edit().push_back({"2026-01-01", ReadingOf::Groups, Volt(51), Minute(40), std::vector<Volt>(13, Volt(3.912)), {}});
     RC_ASSERT(fitsAFile(p).has_value() == (writePlan(p).size() <= maximumPlanBytes));
   });
   Plan heavy = plans::demo();
@@ -167,7 +167,7 @@ TEST_CASE("the record of a pack grows to 20 000 entries, and a list of the windo
   Plan plan = plans::demo();
   Reading reading;
   reading.pack = Volt(51);
-  plan.packs[0].readings.assign(mostRecords - 1, reading);
+  plan.packs[0].readings.edit().assign(mostRecords - 1, reading);
   const auto last = withReading(plan, 0, reading);
   REQUIRE(last);
   CHECK(crossChecked(*last));

@@ -17,7 +17,7 @@ struct TableRow {
 
 std::vector<TableRow> allRows() {
   Plan plan = plans::demo();
-  plan.packs[0].readings.push_back({"2026-10-04", ReadingOf::Groups, Volt(51), Minute(40), {}, {}});
+  plan.packs[0].readings.edit().push_back({"2026-10-04", ReadingOf::Groups, Volt(51), Minute(40), {}, {}});
   std::vector<TableRow> out;
   forEachField(plan, [&](const std::string& pointer, const FieldSpec& spec, const FieldValue&) { out.push_back({pointer, &spec}); });
   return out;

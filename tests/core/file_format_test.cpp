@@ -19,7 +19,7 @@ std::string refusal(const std::string& text) {
 /// A plan in which every field of the table has a value that is not its default.
 Plan everyFieldOffItsDefault() {
   Plan plan = plans::demo();
-  plan.packs[0].readings.push_back({"2026-10-04", ReadingOf::Groups, Volt(51.2), Minute(45), {Volt(3.94), Volt(3.95)}, {}});
+  plan.packs[0].readings.edit().push_back({"2026-10-04", ReadingOf::Groups, Volt(51.2), Minute(45), {Volt(3.94), Volt(3.95)}, {}});
   plan.joining.profile = std::vector<RidePoint>{{Second(0), Watt(200)}, {Second(60.5), Watt(0)}};
   plan.bike.gauge.steps = {Volt(41.5), Volt(46)};
   plan.cells[1].restCurve = {{StateOfCharge(0), Volt(3.0)}, {StateOfCharge(0.5), Volt(3.7)}, {StateOfCharge(1), Volt(4.2)}};

@@ -15,8 +15,8 @@ namespace {
 Plan direct() { return plans::with(plans::sound(), "/joining/method", "direct"); }
 
 Plan withReadings(Plan plan, double first, double second, double restedMinutes = 60) {
-  plan.packs[0].readings.push_back({"2026-10-04", ReadingOf::Groups, Volt(first), Minute(restedMinutes), {}, {}});
-  plan.packs[1].readings.push_back({"2026-10-04", ReadingOf::Groups, Volt(second), Minute(restedMinutes), {}, {}});
+  plan.packs[0].readings.edit().push_back({"2026-10-04", ReadingOf::Groups, Volt(first), Minute(restedMinutes), {}, {}});
+  plan.packs[1].readings.edit().push_back({"2026-10-04", ReadingOf::Groups, Volt(second), Minute(restedMinutes), {}, {}});
   return plan;
 }
 

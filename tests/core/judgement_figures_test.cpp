@@ -31,19 +31,19 @@ TEST_CASE("windows, lowest volts and charge classes of the chemistries are those
 TEST_CASE("the sum of all groups stands for the pack; a board asleep, a few groups or loose cells do not") {
   Pack p;
   p.series = 3;
-  p.readings.push_back({"2026-10-02", ReadingOf::Groups, std::nullopt, Minute(60), {Volt(3.9), Volt(3.8), Volt(4.0)}, {}});
+  p.readings.edit().push_back({"2026-10-02", ReadingOf::Groups, std::nullopt, Minute(60), {Volt(3.9), Volt(3.8), Volt(4.0)}, {}});
   CHECK(lastVolts(p, 3)->volts.value() == Approx(11.7));
   CHECK(restedVolts(p, 3));
-  p.readings.back().rested = Minute(29);
+  p.readings.edit().back().rested = Minute(29);
   CHECK(lastVolts(p, 3));
   CHECK_FALSE(restedVolts(p, 3));
-  p.readings.back().groups.pop_back();
+  p.readings.edit().back().groups.pop_back();
   CHECK_FALSE(lastVolts(p, 3));
-  p.readings.back() = {"2026-10-02", ReadingOf::LooseCells, std::nullopt, Minute(60), {Volt(3.9), Volt(3.8), Volt(4.0)}, {}};
+  p.readings.edit().back() = {"2026-10-02", ReadingOf::LooseCells, std::nullopt, Minute(60), {Volt(3.9), Volt(3.8), Volt(4.0)}, {}};
   CHECK_FALSE(lastVolts(p, 3));
-  p.readings.back() = {"2026-10-02", ReadingOf::Groups, Volt(0.9), Minute(60), {}, {}};
+  p.readings.edit().back() = {"2026-10-02", ReadingOf::Groups, Volt(0.9), Minute(60), {}, {}};
   CHECK_FALSE(lastVolts(p, 3));
-  p.readings.back().pack = Volt(1.1);
+  p.readings.edit().back().pack = Volt(1.1);
   CHECK(lastVolts(p, 3));
   Plan plan = plans::sound();
   const auto later = std::optional(PackVolts{Volt(50), true, "2026-10-03", std::nullopt, std::nullopt});

@@ -166,8 +166,8 @@ TEST_CASE("pairs say what the joined ride says") {
 TEST_CASE("a pick of the search is another pack: nothing measured or printed on the old one stays") {
   Plan plan = plans::demo();
   Pack& old = plan.packs[1];
-  old.readings.push_back({"2026-05-01", ReadingOf::Groups, Volt(40), Minute(60), {Volt(3.1)}, {}});
-  old.capacityTests.push_back({"2026-05-02", AmpereHour(9), MilliOhm(120), {}});
+  old.readings.edit().push_back({"2026-05-01", ReadingOf::Groups, Volt(40), Minute(60), {Volt(3.1)}, {}});
+  old.capacityTests.edit().push_back({"2026-05-02", AmpereHour(9), MilliOhm(120), {}});
   old.labelEnergy = WattHour(500);
   old.readFull = Volt(54);
   old.condition = Condition::Dented;

@@ -25,7 +25,7 @@ void Document::begin(Plan plan) {
 
 bool Document::commit(const Expected<Plan>& next, const QString& words, const QString& merge) {
   Expected<void> sound;
-  if (next) sound = crossChecked(*next);
+  if (next) sound = crossChecked(*next, &plan());
   if (next && sound) sound = fitsAFile(*next);
   if (!next || !sound) {
     Q_EMIT refused(QString::fromStdString((next ? sound.error() : next.error()).sentence()));

@@ -2,7 +2,6 @@
 #include "app/present/words.h"
 
 #include <cmath>
-#include <map>
 
 #include "core/assess/rules/rule.h"
 #include "core/plan/fields.h"
@@ -10,19 +9,6 @@
 
 namespace usherwright::app {
 namespace {
-
-struct Seen {
-  const FieldSpec* spec;
-  FieldValue value;
-};
-
-std::map<std::string, Seen> allFields(const Plan& plan) {
-  std::map<std::string, Seen> out;
-  forEachField(plan, [&](const std::string& pointer, const FieldSpec& spec, const FieldValue& value) {
-    out.emplace(pointer, Seen{&spec, value});
-  });
-  return out;
-}
 
 QString structureWords(const Plan& before, const Plan& after) {
   if (after.packs.size() > before.packs.size()) return QStringLiteral("add %1").arg(text(shownName(after.packs.back())));
@@ -91,22 +77,16 @@ QString fieldWords(const Plan& plan, const QString& pointer) {
 }
 
 QString changeWords(const Plan& before, const Plan& after, UnitSystem units) {
-  const auto old = allFields(before);
-  const auto now = allFields(after);
-  if (old.size() != now.size()) return structureWords(before, after);
   QString first;
   int count = 0;
-  for (const auto& [pointer, seen] : now) {
-    const auto was = old.find(pointer);
-    if (was == old.end()) return structureWords(before, after);
-    if (was->second.value == seen.value) continue;
-    if (++count > 1) continue;
-    const QString owner = ownerWords(after, text(pointer));
-    first = text(seen.spec->label) + (owner.isEmpty() ? QString() : QStringLiteral(" of ") + owner) + QLatin1Char(' ') +
-            text(shownValue(*was->second.spec, was->second.value, units)) + QStringLiteral(" → ") +
-            text(shownValue(*seen.spec, seen.value, units));
-  }
-  if (count == 0) return structureWords(before, after);
+  const bool alike =
+      forEachChange(before, after, [&](const std::string& pointer, const FieldSpec& spec, const FieldValue& was, const FieldValue& is) {
+        if (++count > 1) return;
+        const QString owner = ownerWords(after, text(pointer));
+        first = text(spec.label) + (owner.isEmpty() ? QString() : QStringLiteral(" of ") + owner) + QLatin1Char(' ') +
+                text(shownValue(spec, was, units)) + QStringLiteral(" → ") + text(shownValue(spec, is, units));
+      });
+  if (!alike || count == 0) return structureWords(before, after);
   return count == 1 ? first : QStringLiteral("%1 and %2 more").arg(first, QString::number(count - 1));
 }
 

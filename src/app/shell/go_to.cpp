@@ -52,15 +52,18 @@ void GoTo::collect() {
   for (const Finding& f : kit_.document.assessment().findings)
     targets_.push_back({text(f.sentence), text(severityWord(f.severity)) + QStringLiteral(" ") + text(f.id),
                         [this, key = text(f.key())] { Q_EMIT findingChosen(key); }});
-  forEachField(kit_.document.plan(), [&](const std::string& pointer, const FieldSpec& spec, const FieldValue& value) {
-    if (spec.key == "id" || spec.key == "from" || spec.key == "to") return;
-    const QString at = text(pointer);
-    const QString owner = ownerWords(kit_.document.plan(), at);
-    targets_.push_back(
-        {owner.isEmpty() ? text(spec.label) : QStringLiteral("%1 of %2").arg(text(spec.label), owner),
-         QStringLiteral("%1 · %2").arg(text(shownValue(spec, value, kit_.document.units())), text(stationName(spec.station))),
-         [this, at] { Q_EMIT kit_.desk.fieldRequested(at); }});
-  });
+  forEachField(
+      kit_.document.plan(),
+      [&](const std::string& pointer, const FieldSpec& spec, const FieldValue& value) {
+        if (spec.key == "id" || spec.key == "from" || spec.key == "to") return;
+        const QString at = text(pointer);
+        const QString owner = ownerWords(kit_.document.plan(), at);
+        targets_.push_back(
+            {owner.isEmpty() ? text(spec.label) : QStringLiteral("%1 of %2").arg(text(spec.label), owner),
+             QStringLiteral("%1 · %2").arg(text(shownValue(spec, value, kit_.document.units())), text(stationName(spec.station))),
+             [this, at] { Q_EMIT kit_.desk.fieldRequested(at); }});
+      },
+      Walk::Everyday);
 }
 
 void GoTo::filter() {

@@ -123,6 +123,12 @@ void dropFutileFixes(const Plan& plan, const Catalogue& catalogue, std::vector<F
 
 }  // namespace
 
+const Element* Figures::element(ElementKind kind, std::size_t pack) const {
+  const auto at =
+      std::find_if(elements.begin(), elements.end(), [&](const Element& e) { return e.kind == kind && e.pack == static_cast<int>(pack); });
+  return at == elements.end() ? nullptr : &*at;
+}
+
 int Assessment::count(Severity severity) const {
   return static_cast<int>(
       std::count_if(findings.begin(), findings.end(), [&](const Finding& f) { return f.severity == severity && f.counted; }));

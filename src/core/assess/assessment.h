@@ -85,6 +85,11 @@ struct Figures {
   RangeFigures range;
   Known<NeedFigures> need;
   int assumedValues = 0;
+
+  /// The element of a kind on the way of a pack; null if there is none.
+  const Element* element(ElementKind kind, std::size_t pack) const;
+  /// The narrows; null while no headroom is known.
+  const Element* tightest() const { return narrows < 0 ? nullptr : &elements[static_cast<std::size_t>(narrows)]; }
 };
 
 struct Assessment {

@@ -62,10 +62,13 @@ class Maker {
     range();
     addWindow(f_, plan_, catalogue_);
     f_.charging = chargePairs(plan_, catalogue_, f_, previous_, depth_);
-    forEachField(plan_, [&](const std::string& pointer, const FieldSpec& spec, const FieldValue& value) {
-      if (isNumeric(spec.kind) && !std::holds_alternative<std::monostate>(value) && provenanceOf(plan_, pointer) == Provenance::Assumed)
-        ++f_.assumedValues;
-    });
+    forEachField(
+        plan_,
+        [&](const std::string& pointer, const FieldSpec& spec, const FieldValue& value) {
+          if (isNumeric(spec.kind) && !std::holds_alternative<std::monostate>(value) && provenanceOf(plan_, pointer) == Provenance::Assumed)
+            ++f_.assumedValues;
+        },
+        Walk::Everyday);
     return std::move(f_);
   }
 
@@ -122,8 +125,7 @@ class Maker {
 
   void packLimits(std::size_t k) {
     PackFigures& p = f_.packs[k];
-    const auto cells = std::find_if(f_.elements.begin(), f_.elements.end(),
-                                    [&](const Element& e) { return e.kind == ElementKind::Cells && e.pack == static_cast<int>(k); });
+    const Element* cells = f_.element(ElementKind::Cells, k);
     const double parallel = p.model.parallel;
     if (cells->peak) {
       p.perCellPeak = *cells->peak / parallel;

@@ -190,10 +190,9 @@ SubsetStudy eachAlone(const Plan& plan, const Catalogue& catalogue, const Progre
     }
     s.range = rangeOf(a);
     s.stops = a.count(Severity::Stop);
-    if (a.figures.narrows >= 0) {
-      const Element& e = a.figures.elements[static_cast<std::size_t>(a.figures.narrows)];
-      s.narrows = e.name;
-      s.headroom = e.headroomAtPeak();
+    if (const Element* e = a.figures.tightest()) {
+      s.narrows = e->name;
+      s.headroom = e->headroomAtPeak();
     }
     if (!a.findings.empty() && a.findings.front().severity == Severity::Stop)
       s.worstFinding = a.findings.front().id + ": " + a.findings.front().sentence;

@@ -55,8 +55,8 @@ std::set<std::string> keysOf(const Assessment& a, Severity severity) {
 }
 
 double narrowsOf(const Assessment& a) {
-  if (a.figures.narrows < 0) return 0;
-  return a.figures.elements[static_cast<std::size_t>(a.figures.narrows)].headroomAtPeak().value_or(0);
+  const Element* narrows = a.figures.tightest();
+  return narrows ? narrows->headroomAtPeak().value_or(0) : 0;
 }
 
 /// Counts what came or went; the first one that appears is named.
@@ -118,11 +118,14 @@ std::vector<std::string> unprovenFields(const Plan& plan, const Assessment& asse
   for (const Finding& f : assessment.findings)
     if (f.id == "BIKE-08")
       for (const std::string& pointer : f.fields) add(pointer);
-  forEachField(plan, [&](const std::string& pointer, const FieldSpec& spec, const FieldValue& value) {
-    if (!isNumeric(spec.kind) || !std::holds_alternative<double>(value) || spec.kind == Kind::Price) return;
-    const Provenance from = provenanceOf(plan, pointer);
-    if (from == Provenance::Assumed || from == Provenance::Remembered || from == Provenance::Claim) add(pointer);
-  });
+  forEachField(
+      plan,
+      [&](const std::string& pointer, const FieldSpec& spec, const FieldValue& value) {
+        if (!isNumeric(spec.kind) || !std::holds_alternative<double>(value) || spec.kind == Kind::Price) return;
+        const Provenance from = provenanceOf(plan, pointer);
+        if (from == Provenance::Assumed || from == Provenance::Remembered || from == Provenance::Claim) add(pointer);
+      },
+      Walk::Everyday);
   return out;
 }
 

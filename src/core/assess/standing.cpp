@@ -62,18 +62,21 @@ std::vector<StandingPart> standingOf(const Plan& plan, const Assessment& assessm
     if (f.id == "BIKE-08") asked.insert(f.fields.begin(), f.fields.end());
   std::vector<StandingPart> out;
   std::map<std::string, std::size_t> at;  // by root
-  forEachField(plan, [&](const std::string& pointer, const FieldSpec& spec, const FieldValue& value) {
-    const bool known = !std::holds_alternative<std::monostate>(value);
-    const bool stated = isNumeric(spec.kind) && known && plan.provenance.contains(pointer);
-    if (!stated && !asked.contains(pointer)) return;
-    const auto part = at.try_emplace(rootOf(pointer), out.size()).first->second;
-    if (part == out.size()) out.push_back({partOf(plan, pointer), {}});
-    StandingField f{pointer, {}, std::nullopt};
-    if (known) f.source = provenanceOf(plan, pointer);
-    f.words = known ? fmt::format("{}: {}, {}", spec.label, shownValue(spec, value, UnitSystem::Metric), provenanceWord(*f.source))
-                    : fmt::format("{}: not known yet", spec.label);
-    out[part].fields.push_back(std::move(f));
-  });
+  forEachField(
+      plan,
+      [&](const std::string& pointer, const FieldSpec& spec, const FieldValue& value) {
+        const bool known = !std::holds_alternative<std::monostate>(value);
+        const bool stated = isNumeric(spec.kind) && known && plan.provenance.contains(pointer);
+        if (!stated && !asked.contains(pointer)) return;
+        const auto part = at.try_emplace(rootOf(pointer), out.size()).first->second;
+        if (part == out.size()) out.push_back({partOf(plan, pointer), {}});
+        StandingField f{pointer, {}, std::nullopt};
+        if (known) f.source = provenanceOf(plan, pointer);
+        f.words = known ? fmt::format("{}: {}, {}", spec.label, shownValue(spec, value, UnitSystem::Metric), provenanceWord(*f.source))
+                        : fmt::format("{}: not known yet", spec.label);
+        out[part].fields.push_back(std::move(f));
+      },
+      Walk::Everyday);
   return out;
 }
 

@@ -285,7 +285,7 @@ Verdict verdictOf(const Plan& plan, const Assessment& assessment) {
   std::string words;
   if (f.range.known) words = formatNumber(f.range.likely.value(), 2) + " km likely";
   if (f.narrows >= 0) {
-    const Element& e = f.elements[static_cast<std::size_t>(f.narrows)];
+    const Element& e = *f.tightest();
     words += fmt::format("{}narrows {}, {:+.0f} %", words.empty() ? "" : ", ", e.name, 100 * e.headroomAtPeak().value_or(0));
   }
   if (minds > 0) words += fmt::format("{}{} to weigh", words.empty() ? "" : "; ", counted(minds, "Mind", "Minds"));

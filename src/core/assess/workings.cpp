@@ -201,7 +201,7 @@ std::optional<Working> workingOf(const Plan& plan, const Assessment& a, const st
                    text(*f.demand.sustained),
                    "route estimate"};
   if (id == "narrows" && f.narrows >= 0) {
-    const Element& e = f.elements[static_cast<std::size_t>(f.narrows)];
+    const Element& e = *f.tightest();
     Working w{"The narrows: " + e.name,
               "headroom = rating / I_peak − 1, the smallest of all",
               {input(c, "rating", e.name, text(*e.counted()), e.pointer)},

@@ -169,7 +169,7 @@ class ChannelMaker {
     }
     pen_.text({at.x, at.y + 4.5}, sounding, Face::SmallFigure, onWater ? Ink::OnDeep : Ink::Ink, Anchor::Middle);
     if (labelY > 0) pen_.text({at.x, labelY}, shortName(e.kind), Face::Small, Ink::Ink, Anchor::Middle);
-    if (f_.narrows >= 0 && &e == &f_.elements[static_cast<std::size_t>(f_.narrows)]) {
+    if (&e == f_.tightest()) {
       narrowsAt_ = at;
       narrowsHalf_ = halfWidth;
     }
@@ -217,8 +217,8 @@ class ChannelMaker {
   }
 
   void callOut() {
-    if (f_.narrows < 0) return;
-    const Element& e = f_.elements[static_cast<std::size_t>(f_.narrows)];
+    if (!f_.tightest()) return;
+    const Element& e = *f_.tightest();
     const double headroom = *e.headroomAtPeak();
     const bool below = headroom < 0;
     const Ink ink = below ? Ink::Stop : headroom < 0.10 ? Ink::Mind : Ink::Deep;

@@ -43,6 +43,10 @@ struct ChildWriter {
     append(json, std::string(key), std::move(array));
   }
   template <class T>
+  void records(std::string_view key, const Records<T>& items) {
+    list(key, items.all());
+  }
+  template <class T>
   void keyed(std::string_view key, const std::vector<T>& items) {
     Json object = Json::object();
     for (const T& item : items) append(object, item.id, written(item));
@@ -82,6 +86,15 @@ Json written(const Owner& owner) {
 
 constexpr std::size_t numberBytes = 40;  // a number or a word of the table on a line of its own, with its indent
 
+/// A number with at most three decimals and six digits before them is printed so; any other may take all its digits.
+std::size_t digitsAtMost(double value) {
+  const double thousandths = value * 1000;
+  return std::abs(thousandths) < 1e9 && thousandths == std::floor(thousandths) ? 13 : 25;
+}
+
+constexpr std::size_t lineBytes = 20;  // of a field: its indent, quotes, colon, comma and break
+constexpr std::size_t rowBytes = 24;   // of a pair: brackets, commas, and indents of its four lines
+
 /// An escaped text: quotes, backslashes and line breaks take two bytes.
 std::size_t textBytes(const std::string& text) { return 2 * text.size() + numberBytes; }
 
@@ -109,10 +122,11 @@ struct Measurer {
   template <class Owner>
   void all(const Owner& owner) {
     for (const FieldSpec& spec : fieldsOf<Owner>()) {
-      bytes += spec.key.size() + numberBytes;
-      if (isNumeric(spec.kind) || spec.kind == Kind::Flag || spec.kind == Kind::Choice) continue;
+      bytes += spec.key.size() + lineBytes;
       const FieldValue value = spec.get(&owner);
-      if (const auto* text = std::get_if<std::string>(&value)) bytes += textBytes(*text);
+      if (const auto* number = std::get_if<double>(&value)) bytes += digitsAtMost(*number);
+      else if (const auto* text = std::get_if<std::string>(&value)) bytes += 2 * text->size() + 2;
+      else bytes += 5;  // null, true, false
     }
     for (const auto& [key, text] : *owner.unknown) bytes += textBytes(key) + spreadBytes(text);
     visitChildren(owner, *this);
@@ -128,6 +142,10 @@ struct Measurer {
     for (const T& item : items) all(item);
   }
   template <class T>
+  void records(std::string_view key, const Records<T>& items) {
+    list(key, items.all());
+  }
+  template <class T>
   void keyed(std::string_view key, const std::vector<T>& items) {
     list(key, items);
     for (const T& item : items) bytes += textBytes(item.id);
@@ -139,7 +157,8 @@ struct Measurer {
   }
   void curve(std::string_view key, const std::vector<CurvePoint>& items) { bytes += key.size() + 3 * numberBytes * (1 + items.size()); }
   void ride(std::string_view key, const Shared<std::vector<RidePoint>>& rows) {
-    bytes += key.size() + 3 * numberBytes * (1 + rows->size());
+    bytes += key.size() + numberBytes;
+    for (const RidePoint& p : *rows) bytes += rowBytes + digitsAtMost(p.time.value()) + digitsAtMost(p.power.value());
   }
 };
 
@@ -193,6 +212,10 @@ struct SchemaWriter {
   template <class T>
   void list(std::string_view key, const std::vector<T>&) {
     properties[std::string(key)] = {{"type", "array"}, {"items", objectSchema<T>()}};
+  }
+  template <class T>
+  void records(std::string_view key, const Records<T>& items) {
+    list(key, items.all());
   }
   template <class T>
   void keyed(std::string_view key, const std::vector<T>&) {

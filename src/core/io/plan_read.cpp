@@ -105,6 +105,12 @@ struct ChildReader {
     for (std::size_t i = 0; i < j->size(); ++i) reader.object(items[i], (*j)[i], fmt::format("{}/{}", at(key), i));
   }
   template <class T>
+  void records(std::string_view key, Records<T>& items) {
+    std::vector<T> rows;
+    list(key, rows);
+    items = std::move(rows);
+  }
+  template <class T>
   void keyed(std::string_view key, std::vector<T>& items) {
     const Json* j = take(key);
     if (!j) return;
@@ -240,7 +246,8 @@ void readProvenance(Plan& plan, const Json& json) {
     ProvenanceEntry entry{*source, {}, {}};
     if (value.contains("note") && value["note"].is_string()) entry.note = textOf(value["note"], place + "/note", Breaks::Allowed);
     if (value.contains("also")) entry.also = alternativesOf(value["also"], place + "/also");
-    plan.provenance.emplace(pointer, std::move(entry));
+    // A record is measured without a mark.
+    if (entry != ProvenanceEntry{Provenance::Measured, {}, {}} || !isInRecords(pointer)) plan.provenance.emplace(pointer, std::move(entry));
   }
 }
 

@@ -27,6 +27,8 @@ Expected<void> uniqueIds(const std::vector<T>& items, std::string_view list) {
 struct SizeChecker {
   std::string path;
   Expected<void>& result;
+  const Plan* checked = nullptr;  ///< a plan that is sound
+  const Pack* known = nullptr;    ///< the same pack of it
 
   void room(std::string_view key, std::size_t size, std::size_t most) {
     if (result && size > most)
@@ -34,17 +36,27 @@ struct SizeChecker {
   }
   template <class T>
   void object(std::string_view key, const T& child) {
-    SizeChecker inner{fmt::format("{}/{}", path, key), result};
+    SizeChecker inner{fmt::format("{}/{}", path, key), result, checked};
     visitChildren(child, inner);
   }
   template <class T>
   void list(std::string_view key, const std::vector<T>& items) {
     room(key, items.size(), mostOf<T>());
-    if constexpr (std::is_same_v<T, Pack> || std::is_same_v<T, Reading> || std::is_same_v<T, Cell> || std::is_same_v<T, Charger>)
+    if constexpr (std::is_same_v<T, Pack> || std::is_same_v<T, Cell> || std::is_same_v<T, Charger>)
       for (std::size_t i = 0; result && i < items.size(); ++i) {
-        SizeChecker inner{fmt::format("{}/{}/{}", path, key, i), result};
+        SizeChecker inner{fmt::format("{}/{}/{}", path, key, i), result, checked};
+        if constexpr (std::is_same_v<T, Pack>) inner.known = checked ? checked->findPack(items[i].id) : nullptr;
         visitChildren(items[i], inner);
       }
+  }
+  template <class T>
+  void records(std::string_view key, const Records<T>& items) {
+    room(key, items.size(), mostOf<T>());
+    if constexpr (std::is_same_v<T, Reading>) {
+      if (known && known->readings.isShared(items)) return;
+      for (std::size_t i = 0; result && i < items.size(); ++i)
+        if (items[i].groups.size() > mostGroups) room(fmt::format("{}/{}/groups_V", key, i), items[i].groups.size(), mostGroups);
+    }
   }
   template <class T>
   void keyed(std::string_view key, const std::vector<T>& items) {
@@ -56,11 +68,11 @@ struct SizeChecker {
   void ride(std::string_view key, const Shared<std::vector<RidePoint>>& rows) { room(key, rows->size(), mostRideRows); }
 };
 
-Expected<void> withinSizes(const Plan& plan) {
+Expected<void> withinSizes(const Plan& plan, const Plan* checked) {
   if (plan.packs.size() > mostPacks)
     return unexpected("/packs", fmt::format("{} packs", plan.packs.size()), fmt::format("at most {}", mostPacks));
   Expected<void> result;
-  SizeChecker checker{"", result};
+  SizeChecker checker{"", result, checked};
   visitChildren(plan, checker);
   std::size_t records = 0;
   for (const Pack& p : plan.packs) records += p.readings.size() + p.capacityTests.size();
@@ -69,21 +81,41 @@ Expected<void> withinSizes(const Plan& plan) {
   return result;
 }
 
+/// The records of a list, one by one, their fields only: a reading has no objects of its own.
+template <class T>
+Expected<void> recordsWithinFields(const Records<T>& items, const std::string& list) {
+  for (std::size_t i = 0; i < items.size(); ++i)
+    for (const FieldSpec& spec : fieldsOf<T>())
+      if (const auto sound = validated(spec, spec.get(&items[i])); !sound)
+        return unexpected(fmt::format("{}/{}/{}", list, i, spec.key), sound.error().found, sound.error().expected);
+  return {};
+}
+
 /// Every value is one that its field takes: what an edit works out is checked as what a person types.
-Expected<void> withinFields(const Plan& plan) {
+Expected<void> withinFields(const Plan& plan, const Plan* checked) {
   Expected<void> result;
-  forEachField(plan, [&](const std::string& pointer, const FieldSpec& spec, const FieldValue& value) {
-    if (!result) return;
-    if (const auto sound = validated(spec, value); !sound) result = unexpected(pointer, sound.error().found, sound.error().expected);
-  });
+  forEachField(
+      plan,
+      [&](const std::string& pointer, const FieldSpec& spec, const FieldValue& value) {
+        if (!result) return;
+        if (const auto sound = validated(spec, value); !sound) result = unexpected(pointer, sound.error().found, sound.error().expected);
+      },
+      Walk::Everyday);
+  for (std::size_t k = 0; result && k < plan.packs.size(); ++k) {
+    const Pack& p = plan.packs[k];
+    const Pack* known = checked ? checked->findPack(p.id) : nullptr;
+    if (!known || !known->readings.isShared(p.readings)) result = recordsWithinFields(p.readings, fmt::format("/packs/{}/readings", k));
+    if (result && (!known || !known->capacityTests.isShared(p.capacityTests)))
+      result = recordsWithinFields(p.capacityTests, fmt::format("/packs/{}/capacity_tests", k));
+  }
   return result;
 }
 
 }  // namespace
 
-Expected<void> crossChecked(const Plan& plan) {
-  if (auto ok = withinSizes(plan); !ok) return ok;
-  if (auto ok = withinFields(plan); !ok) return ok;
+Expected<void> crossChecked(const Plan& plan, const Plan* sound) {
+  if (auto ok = withinSizes(plan, sound); !ok) return ok;
+  if (auto ok = withinFields(plan, sound); !ok) return ok;
   if (auto ok = uniqueIds(plan.packs, "packs"); !ok) return ok;
   if (auto ok = uniqueIds(plan.chargers, "chargers"); !ok) return ok;
   if (auto ok = uniqueIds(plan.wiring.runs, "wiring/runs"); !ok) return ok;

@@ -41,6 +41,10 @@ struct Setter {
     if (k < items.size()) done = assign(items[k], deeper, value);
   }
   template <class T>
+  void records(std::string_view key, Records<T>& items) {
+    if (key == token) list(key, items.edit());
+  }
+  template <class T>
   void keyed(std::string_view key, std::vector<T>& items) {
     if (key != token) return;
     std::string deeper;
@@ -143,7 +147,7 @@ Expected<Plan> withField(const Plan& plan, const std::string& pointer, const Fie
   ensure(assign(next, pointer, *good), "a field that was found could not be set");
   if (ref->spec->key == "id" && *good != ref->value)
     followId(next, pointer, std::get<std::string>(ref->value), std::get<std::string>(*good));
-  if (const auto sound = crossChecked(next); !sound) return tl::unexpected(sound.error());
+  if (const auto sound = crossChecked(next, &plan); !sound) return tl::unexpected(sound.error());
   return next;
 }
 

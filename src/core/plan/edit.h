@@ -56,6 +56,7 @@ Plan withoutAcceptance(const Plan& plan, const std::string& key);
 
 /// Every value is one that its field takes; then what single fields cannot express: sizes, unique ids, cells and packs that exist, rest
 /// curves. A lead may name what is not there: that is a finding, not an error.
-Expected<void> crossChecked(const Plan& plan);
+/// Records that it shares with `sound`, a plan that was checked, are not looked at again.
+Expected<void> crossChecked(const Plan& plan, const Plan* sound = nullptr);
 
 }  // namespace usherwright

@@ -23,11 +23,14 @@ Expected<std::size_t> alternativeAt(const Plan& plan, const std::string& pointer
 
 std::vector<Conflict> conflictsOf(const Plan& plan) {
   std::vector<Conflict> out;
-  forEachField(plan, [&](const std::string& pointer, const FieldSpec& spec, const FieldValue& value) {
-    const auto found = plan.provenance.find(pointer);
-    if (found != plan.provenance.end() && !found->second.also.empty())
-      out.push_back({pointer, &spec, value, found->second.from, found->second.also});
-  });
+  forEachField(
+      plan,
+      [&](const std::string& pointer, const FieldSpec& spec, const FieldValue& value) {
+        const auto found = plan.provenance.find(pointer);
+        if (found != plan.provenance.end() && !found->second.also.empty())
+          out.push_back({pointer, &spec, value, found->second.from, found->second.also});
+      },
+      Walk::Everyday);
   return out;
 }
 

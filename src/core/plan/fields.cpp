@@ -55,6 +55,10 @@ struct Resolver {
     if (error == std::errc() && end == index.data() + index.size() && k < items.size()) found = resolve(items[k], deeper, out);
   }
   template <class T>
+  void records(std::string_view key, const Records<T>& items) {
+    list(key, items.all());
+  }
+  template <class T>
   void keyed(std::string_view key, const std::vector<T>& items) {
     if (key != token || rest.empty()) return;
     std::string deeper;
@@ -89,11 +93,12 @@ using Visit = std::function<void(const std::string&, const FieldSpec&, const Fie
 struct Enumerator {
   std::string path;
   const Visit& visit;
+  Walk walk;
 
   template <class Owner>
   void all(const std::string& at, const Owner& owner) {
     for (const FieldSpec& spec : fieldsOf<Owner>()) visit(at + "/" + std::string(spec.key), spec, spec.get(&owner));
-    Enumerator inner{at, visit};
+    Enumerator inner{at, visit, walk};
     visitChildren(owner, inner);
   }
   template <class T>
@@ -103,6 +108,10 @@ struct Enumerator {
   template <class T>
   void list(std::string_view key, const std::vector<T>& items) {
     for (std::size_t i = 0; i < items.size(); ++i) all(fmt::format("{}/{}/{}", path, key, i), items[i]);
+  }
+  template <class T>
+  void records(std::string_view key, const Records<T>& items) {
+    if (walk == Walk::Everything) list(key, items.all());
   }
   template <class T>
   void keyed(std::string_view key, const std::vector<T>& items) {
@@ -207,8 +216,8 @@ Expected<FieldRef> findField(const Plan& plan, const std::string& pointer) {
   return unexpected(pointer, "no such field", "a field of the plan");
 }
 
-void forEachField(const Plan& plan, const Visit& visit) {
-  Enumerator root{"", visit};
+void forEachField(const Plan& plan, const Visit& visit, Walk walk) {
+  Enumerator root{"", visit, walk};
   root.all("", plan);
 }
 
@@ -222,7 +231,8 @@ Expected<Provenance> parseProvenance(std::string_view word) {
 
 Provenance provenanceOf(const Plan& plan, const std::string& pointer) {
   const auto found = plan.provenance.find(pointer);
-  return found == plan.provenance.end() ? Provenance::Assumed : found->second.from;
+  if (found != plan.provenance.end()) return found->second.from;
+  return isInRecords(pointer) ? Provenance::Measured : Provenance::Assumed;
 }
 
 }  // namespace usherwright

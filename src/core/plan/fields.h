@@ -101,13 +101,22 @@ struct FieldRef {
 };
 Expected<FieldRef> findField(const Plan& plan, const std::string& pointer);
 
-/// Visits every field of the plan in file order.
-void forEachField(const Plan& plan, const std::function<void(const std::string& pointer, const FieldSpec&, const FieldValue&)>& visit);
+/// Records (readings, tests) are left out of what a person meets every day: there may be ten thousand of them.
+enum class Walk : std::uint8_t { Everything, Everyday };
+/// Visits the fields of the plan in file order.
+void forEachField(const Plan& plan, const std::function<void(const std::string& pointer, const FieldSpec&, const FieldValue&)>& visit,
+                  Walk walk = Walk::Everything);
 
 std::string_view provenanceWord(Provenance source);
 Expected<Provenance> parseProvenance(std::string_view word);
 
-/// The source of a value: what the plan says, else assumed.
+/// Visits the fields whose values differ between two plans of the same shape; false if their lists differ in length or ids.
+/// What both share is not looked at.
+bool forEachChange(
+    const Plan& before, const Plan& after,
+    const std::function<void(const std::string& pointer, const FieldSpec&, const FieldValue& was, const FieldValue& is)>& visit);
+
+/// The source of a value: what the plan says, else measured if it is a record, else assumed.
 Provenance provenanceOf(const Plan& plan, const std::string& pointer);
 
 }  // namespace usherwright

@@ -85,6 +85,19 @@ Expected<Plan> without(const Plan& plan, std::vector<T>& (*listOf)(Plan&), const
   return next;
 }
 
+template <class T>
+Expected<Plan> withoutRecord(const Plan& plan, std::size_t pack, Records<T> Pack::*list, std::string_view key, std::size_t index) {
+  if (pack >= plan.packs.size()) return noSuchEntry("/packs", pack);
+  Plan next = plan;
+  const std::string pointer = fmt::format("/packs/{}/{}", pack, key);
+  Records<T>& rows = next.packs[pack].*list;
+  if (index >= rows.size()) return noSuchEntry(pointer, index);
+  std::vector<T>& edited = rows.edit();
+  edited.erase(edited.begin() + static_cast<std::ptrdiff_t>(index));
+  dropPointersOf(next, pointer, index);
+  return next;
+}
+
 Expected<void> hasRoom(std::size_t size, const std::string& pointer) {
   if (size >= mostRecords) return unexpected(pointer, fmt::format("{} entries", size), fmt::format("at most {}", mostRecords));
   return {};
@@ -139,22 +152,12 @@ Expected<Plan> withReading(const Plan& plan, std::size_t pack, const Reading& re
       return unexpected(fmt::format("reading {}", i + 1), formatNumber(reading.groups[i].value()) + " V",
                         "the volts of one group, 0 to 10 V");
   Plan next = plan;
-  std::vector<Reading>& readings = next.packs[pack].readings;
-  readings.push_back(reading);
-  for (const char* key : {"pack_V", "rested_min"})
-    next.provenance[fmt::format("{}/{}/{}", pointer, readings.size() - 1, key)].from = Provenance::Measured;
+  next.packs[pack].readings.edit().push_back(reading);
   return next;
 }
 
 Expected<Plan> withoutReading(const Plan& plan, std::size_t pack, std::size_t index) {
-  if (pack >= plan.packs.size()) return noSuchEntry("/packs", pack);
-  Plan next = plan;
-  const std::string pointer = fmt::format("/packs/{}/readings", pack);
-  std::vector<Reading>& readings = next.packs[pack].readings;
-  if (index >= readings.size()) return noSuchEntry(pointer, index);
-  readings.erase(readings.begin() + static_cast<std::ptrdiff_t>(index));
-  dropPointersOf(next, pointer, index);
-  return next;
+  return withoutRecord(plan, pack, &Pack::readings, "readings", index);
 }
 
 Expected<Plan> withCapacityTest(const Plan& plan, std::size_t pack, const CapacityTest& test) {
@@ -164,22 +167,12 @@ Expected<Plan> withCapacityTest(const Plan& plan, std::size_t pack, const Capaci
   if (!test.putBack || *test.putBack <= AmpereHour(0)) return unexpected("put back", "nothing", "the Ah that went in, from empty to full");
   if (!daysOf(test.when)) return unexpected("tested on", inQuotes(test.when), "a date as 2026-05-31");
   Plan next = plan;
-  std::vector<CapacityTest>& tests = next.packs[pack].capacityTests;
-  tests.push_back(test);
-  next.provenance[fmt::format("{}/{}/put_back_Ah", pointer, tests.size() - 1)].from = Provenance::Measured;
-  if (test.resistance) next.provenance[fmt::format("{}/{}/resistance_mohm", pointer, tests.size() - 1)].from = Provenance::Measured;
+  next.packs[pack].capacityTests.edit().push_back(test);
   return next;
 }
 
 Expected<Plan> withoutCapacityTest(const Plan& plan, std::size_t pack, std::size_t index) {
-  if (pack >= plan.packs.size()) return noSuchEntry("/packs", pack);
-  Plan next = plan;
-  const std::string pointer = fmt::format("/packs/{}/capacity_tests", pack);
-  std::vector<CapacityTest>& tests = next.packs[pack].capacityTests;
-  if (index >= tests.size()) return noSuchEntry(pointer, index);
-  tests.erase(tests.begin() + static_cast<std::ptrdiff_t>(index));
-  dropPointersOf(next, pointer, index);
-  return next;
+  return withoutRecord(plan, pack, &Pack::capacityTests, "capacity_tests", index);
 }
 
 std::optional<int> daysOf(std::string_view date) {

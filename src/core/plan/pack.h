@@ -7,6 +7,7 @@
 #include "core/plan/choices.h"
 #include "core/plan/values.h"
 #include "core/quantity/quantity.h"
+#include "core/quantity/records.h"
 
 namespace usherwright {
 
@@ -113,8 +114,8 @@ struct Pack {
   Known<Polarity> chargePolarity;
   std::string chargeLeadSize;
   Fuse chargeFuse;
-  std::vector<Reading> readings;
-  std::vector<CapacityTest> capacityTests;
+  Records<Reading> readings;
+  Records<CapacityTest> capacityTests;
   UnknownKeys unknown;
   friend bool operator==(const Pack&, const Pack&) = default;
 };

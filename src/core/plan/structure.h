@@ -2,7 +2,10 @@
 // One visitor serves reading, writing, look-up and enumeration.
 #pragma once
 
+#include <algorithm>
+#include <array>
 #include <string>
+#include <string_view>
 #include <type_traits>
 
 #include "core/plan/plan.h"
@@ -16,9 +19,21 @@ inline std::string firstToken(const std::string& pointer, std::string& rest) {
   return pointer.substr(1, slash == std::string::npos ? std::string::npos : slash - 1);
 }
 
+/// The lists of records, for pointers into them.
+inline constexpr std::array<std::string_view, 2> recordLists{"readings", "capacity_tests"};
+
+/// True for "/packs/0/readings/12/pack_V": an entry of a list of records needs no mark, it was measured.
+inline bool isInRecords(std::string_view pointer) {
+  return std::any_of(recordLists.begin(), recordLists.end(), [&](std::string_view list) {
+    const auto at = pointer.find(list);
+    return at != std::string_view::npos && at > 0 && pointer[at - 1] == '/' && pointer.substr(at + list.size()).starts_with('/');
+  });
+}
+
 /// Calls the visitor for every child of `owner`, in file order:
 ///   object(key, child)  one object, null in a file if nothing of it is known
 ///   list(key, vector)   array of objects        keyed(key, vector)  object by id
+///   records(key, Records)  a list that may become long: what is in it is measured unless it says otherwise
 ///   volts(key, vector)  array of voltages       words(key, vector)  array of strings
 ///   curve(key, vector)  array of [soc, volt] pairs  ride(key, vector)   array of [second, watt] pairs
 template <class Owner, class Visitor>
@@ -46,8 +61,8 @@ void visitChildren(Owner& owner, Visitor& visitor) {
     visitor.object("bms", owner.bms);
     visitor.object("fuse", owner.fuse);
     visitor.object("charge_fuse", owner.chargeFuse);
-    visitor.list("readings", owner.readings);
-    visitor.list("capacity_tests", owner.capacityTests);
+    visitor.records("readings", owner.readings);
+    visitor.records("capacity_tests", owner.capacityTests);
   } else if constexpr (std::is_same_v<Type, Reading>) {
     visitor.volts("groups_V", owner.groups);
   } else if constexpr (std::is_same_v<Type, Joining>) {

@@ -22,6 +22,7 @@ class Shared {
     return *value_;
   }
 
+  bool isShared(const Shared& other) const { return value_ == other.value_; }
   friend bool operator==(const Shared& a, const Shared& b) { return a.value_ == b.value_ || *a == *b; }
 
  private:

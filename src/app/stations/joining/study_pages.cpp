@@ -40,9 +40,8 @@ MethodsPage::MethodsPage(Kit kit) : StationPage(kit), methods_(kit, QStringLiter
   connect(&methods_, &JobBase::finished, this, [this] {
     QString words = QStringLiteral("Losses and range by simulation. \"Not here\" names the first rule that stands against it.");
     if (const auto fed = converterPack(kit_.document.plan()))
-      for (const Element& e : kit_.document.assessment().figures.elements)
-        if (e.pack == static_cast<int>(*fed) && e.kind == ElementKind::Bms && e.peak)
-          words += QStringLiteral(" The converter draws up to %1 at its lowest input.").arg(amps(*e.peak));
+      if (const Element* e = kit_.document.assessment().figures.element(ElementKind::Bms, *fed); e && e->peak)
+        words += QStringLiteral(" The converter draws up to %1 at its lowest input.").arg(amps(*e->peak));
     words_->setText(words);
     table_->rebuild();
   });

@@ -172,6 +172,24 @@ HealthPage::HealthPage(Kit kit, CurrentPack current) : StationPage(kit), current
   verdict_->setWordWrap(true);
   verdict_->setObjectName(QStringLiteral("health-verdict"));
   column->addWidget(verdict_);
+  column->addLayout(buildButtons());
+  column->addLayout(buildSupply());
+  bars_ = new DrawingView(kit_, QStringLiteral("capacity tests drawn"));
+  bars_->setGround([this](drawing::Size size) {
+    const Plan& plan = kit_.document.plan();
+    if (current_() >= plan.packs.size()) return drawing::Drawing{size.width, size.height, {}, {}};
+    const PackModel& m = kit_.document.assessment().figures.packs[current_()].model;
+    return drawing::capacityBars(plan.packs[current_()].capacityTests, m, size);
+  });
+  bars_->setMinimumHeight(110);
+  column->addWidget(bars_, 1);
+  column->addWidget(stationHeading(QStringLiteral("Trust in the cells")));
+  trust_ = new PlainLabel;
+  trust_->setWordWrap(true);
+  column->addWidget(trust_);
+}
+
+QHBoxLayout* HealthPage::buildButtons() {
   auto* buttons = new QHBoxLayout;
   adopt_ = new QPushButton;
   connect(adopt_, &QPushButton::clicked, this, [this] {
@@ -201,7 +219,10 @@ HealthPage::HealthPage(Kit kit, CurrentPack current) : StationPage(kit), current
   });
   buttons->addWidget(drop_);
   buttons->addStretch(1);
-  column->addLayout(buttons);
+  return buttons;
+}
+
+QHBoxLayout* HealthPage::buildSupply() {
   auto* bench = new QHBoxLayout;
   bench->setSpacing(8);
   bench->addWidget(soft(QStringLiteral("bench supply or load")));
@@ -214,20 +235,7 @@ HealthPage::HealthPage(Kit kit, CurrentPack current) : StationPage(kit), current
   supplyWords_ = soft();
   supplyWords_->setWordWrap(true);
   bench->addWidget(supplyWords_, 1);
-  column->addLayout(bench);
-  bars_ = new DrawingView(kit_, QStringLiteral("capacity tests drawn"));
-  bars_->setGround([this](drawing::Size size) {
-    const Plan& plan = kit_.document.plan();
-    if (current_() >= plan.packs.size()) return drawing::Drawing{size.width, size.height, {}, {}};
-    const PackModel& m = kit_.document.assessment().figures.packs[current_()].model;
-    return drawing::capacityBars(plan.packs[current_()].capacityTests, m, size);
-  });
-  bars_->setMinimumHeight(110);
-  column->addWidget(bars_, 1);
-  column->addWidget(stationHeading(QStringLiteral("Trust in the cells")));
-  trust_ = new PlainLabel;
-  trust_->setWordWrap(true);
-  column->addWidget(trust_);
+  return bench;
 }
 
 void HealthPage::log() {

@@ -122,6 +122,8 @@ class HealthPage : public StationPage {
   void refresh() override;
 
  private:
+  QHBoxLayout* buildButtons();
+  QHBoxLayout* buildSupply();
   void log();
   CurrentPack current_;
   void showSupply();

@@ -18,12 +18,6 @@ Finding begin(std::string id, Severity severity, const PackModel& m, std::string
   return finding({std::move(id), severity, Station::Joining, m.id, std::move(pointer)});
 }
 
-const Element* elementOf(const Context& c, ElementKind kind, std::size_t pack) {
-  for (const Element& e : c.figures.elements)
-    if (e.kind == kind && e.pack == static_cast<int>(pack)) return &e;
-  return nullptr;
-}
-
 /// The DC voltages and breaking capacities that fuses come in.
 double nextOf(std::initializer_list<double> sizes, double need) {
   for (const double v : sizes)
@@ -214,14 +208,14 @@ void wire05(const Context& c, Findings& out) {
     chargeFuseTooLarge(c, k, out);
     if (isFitted(fuse)) {
       if (const Element* weak = outlasted(c, k, *fuse.rating)) fuseTooLarge(c, k, *weak, *fuse.rating, false, out);
-      if (const Element* e = elementOf(c, ElementKind::Fuse, k)) fuseTooSmall(c, k, *e, out);
+      if (const Element* e = c.figures.element(ElementKind::Fuse, k)) fuseTooSmall(c, k, *e, out);
     }
     if (!isHardJoined(c, k)) continue;
     Ampere others(0);
     for (const std::size_t other : hard)
       if (other != k && isFitted(c.plan.packs[other].fuse)) others += *c.plan.packs[other].fuse.rating;
     for (const ElementKind kind : {ElementKind::Lead, ElementKind::Plug}) {
-      const Element* e = elementOf(c, kind, k);
+      const Element* e = c.figures.element(kind, k);
       if (!e || !e->continuous || !exceeds(others.value(), e->continuous->value())) continue;
       fuseTooLarge(c, k, *e, others, true, out);
       break;

@@ -25,9 +25,9 @@ void join09(const Context& c, Findings& out) {
   constexpr int samples = 300;
   for (std::size_t k = 0; k < c.figures.packs.size(); ++k) {
     Known<Ampere> rating;
-    for (const Element& e : c.figures.elements)
-      if (e.pack == static_cast<int>(k) && (e.kind == ElementKind::Cells || e.kind == ElementKind::Bms) && e.continuous)
-        rating = rating ? std::min(*rating, *e.continuous) : *e.continuous;
+    for (const ElementKind kind : {ElementKind::Cells, ElementKind::Bms})
+      if (const Element* e = c.figures.element(kind, k); e && e->continuous)
+        rating = rating ? std::min(*rating, *e->continuous) : *e->continuous;
     if (!rating || run.sources[k].peak <= *rating * workedHard) continue;
     int above = 0;
     for (int i = 0; i < samples; ++i) above += run.at(run.end * ((i + 0.5) / samples)).current[k] > *rating * workedHard;

@@ -161,7 +161,7 @@ void lim01(const Context& c, Findings& out) {
     const bool atPeak = e.headroomAtPeak() && *e.headroomAtPeak() < 0;
     const bool forLong = e.headroomSustained() && *e.headroomSustained() < 0;
     if (!atPeak && !forLong) continue;
-    const bool narrows = c.figures.narrows >= 0 && &e == &c.figures.elements[static_cast<std::size_t>(c.figures.narrows)];
+    const bool narrows = &e == c.figures.tightest();
     Finding f = narrowsFinding(c, "LIM-01", Severity::Stop, e);
     const Versus v = atPeak ? versus(*e.peak, *e.counted()) : versus(*e.sustained, *e.continuous);
     f.sentence = atPeak ? fmt::format("{}he {} {} {}; the bike draws up to {}.", narrows ? "The narrows: t" : "T", e.name, carries(e),
@@ -200,8 +200,7 @@ void littleHeadroom(const Context& c, const Element& e, bool isNarrows, Findings
 
 /// The narrows at peak; and whatever is tight for as long as the hill lasts, which a boost time at the peak excuses nowhere.
 void lim02(const Context& c, Findings& out) {
-  for (std::size_t i = 0; i < c.figures.elements.size(); ++i)
-    littleHeadroom(c, c.figures.elements[i], static_cast<int>(i) == c.figures.narrows, out);
+  for (const Element& e : c.figures.elements) littleHeadroom(c, e, &e == c.figures.tightest(), out);
 }
 
 void lim03(const Context& c, Findings& out) {

@@ -12,12 +12,6 @@
 namespace usherwright::rules {
 namespace {
 
-const Element* cellsOf(const Context& c, std::size_t k) {
-  for (const Element& e : c.figures.elements)
-    if (e.kind == ElementKind::Cells && e.pack == static_cast<int>(k)) return &e;
-  return nullptr;
-}
-
 WorkingInput deratingInput(const Context& c, std::size_t k) {
   const Cell& cell = c.figures.packs[k].makeup.cell;
   const std::string factor = formatNumber(derating(cell).current);
@@ -55,7 +49,7 @@ void pack01(const Context& c, Findings& out) {
 
 void pack02(const Context& c, Findings& out) {
   for (std::size_t k = 0; k < c.figures.packs.size(); ++k) {
-    const Element* e = cellsOf(c, k);
+    const Element* e = c.figures.element(ElementKind::Cells, k);
     if (!drainedByController(c, k) || !e || !e->headroomAtPeak() || *e->headroomAtPeak() >= 0) continue;  // JOIN-18
     const PackModel& m = c.figures.packs[k].model;
     const double p = m.parallel;
@@ -110,7 +104,7 @@ void tooWarm(const Context& c, std::size_t k, Findings& out) {
 void pack03(const Context& c, Findings& out) {
   for (std::size_t k = 0; k < c.figures.packs.size(); ++k) {
     tooWarm(c, k, out);
-    const Element* e = cellsOf(c, k);
+    const Element* e = c.figures.element(ElementKind::Cells, k);
     if (!drainedByController(c, k) || !e || !e->continuous || !e->sustained ||
         !exceeds(e->sustained->value(), e->continuous->value() * 0.8))
       continue;
@@ -164,7 +158,7 @@ void pack05(const Context& c, Findings& out) {
   for (std::size_t k = 0; k < c.figures.packs.size(); ++k) {
     const PackFigures& p = c.figures.packs[k];
     if (!drainedByController(c, k) || !p.givesUp || *p.givesUp <= StateOfCharge(0.20)) continue;
-    const Element* e = cellsOf(c, k);
+    const Element* e = c.figures.element(ElementKind::Cells, k);
     Finding f = onPack("PACK-05", Severity::Mind, p.model, packPointer(k, p.model.box ? "measured_resistance_mohm" : "parallel"));
     f.sentence = fmt::format("In a hard pull of {} on {} alone the bike gives up at {} charge.", text(*e->peak), p.model.name,
                              percent(p.givesUp->value()));

@@ -1,0 +1,41 @@
+// Finding what is seen by its name, as a person does.
+#pragma once
+
+#include <QLabel>
+#include <QLineEdit>
+#include <catch2/catch.hpp>
+
+#include "app/window_test.h"
+
+namespace driving {
+
+template <class Widget>
+Widget* named(Bench& b, const char* name) {
+  for (Widget* w : b.window().findChildren<Widget*>())
+    if (w->isVisible() && (w->accessibleName() == QLatin1String(name) || w->objectName() == QLatin1String(name))) return w;
+  FAIL("nothing visible is called " << name);
+  return nullptr;
+}
+
+/// Clicks into a line, empties it, types.
+inline void fill(Bench& b, const char* line, const QString& words) {
+  auto* edit = named<QLineEdit>(b, line);
+  b.click(edit);
+  edit->selectAll();
+  b.type(words);
+}
+
+inline void page(Bench& b, int station, const char* name) {
+  b.key(station, Qt::ControlModifier);
+  b.clickButton(QLatin1String(name));
+  Bench::settle();
+}
+
+inline QString visibleText(Bench& b) {
+  QString out;
+  for (QLabel* l : b.window().findChildren<QLabel*>())
+    if (l->isVisible()) out += l->text() + QLatin1Char('\n');
+  return out;
+}
+
+}  // namespace driving
