@@ -37,7 +37,7 @@ TEST_CASE("Ctrl+Plus and Ctrl+Minus make everything larger and smaller, from 80 
   const Plan plan = b.document().plan();
   for (int i = 0; i < 20; ++i) b.key(Qt::Key_Plus, Qt::ControlModifier);
   CHECK(b.window().look().scale() == 2);
-  CHECK(b.shownWords().contains(QStringLiteral("Everything at 200 %.")));
+  CHECK(b.window().bottomLine()->said() == QStringLiteral("Everything at 200 %."));
   int grown = 0;
   for (const auto& [w, at100] : sizes(b.window()))
     if (const auto was = before.find(w); was != before.end() && was->second.y() > 8 && !w->isWindow()) {

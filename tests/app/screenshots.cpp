@@ -275,8 +275,8 @@ const std::vector<Shot>& shots() {
                       .arg(row.controller.value() + 0.08 * ((i * 37 % 11) - 5) / 5, 0, 'f', 2)
                       .arg(row.load.value(), 0, 'f', 2);
          }
-         w.stationView(Station::Joining)->findChild<QPlainTextEdit*>()->setPlainText(log);
          joiningPage(w, "Proof");
+         w.stationView(Station::Joining)->findChild<QPlainTextEdit*>()->setPlainText(log);
        }},
       {"joining-spread",
        [](MainWindow& w) {
@@ -543,6 +543,10 @@ int main(int argc, char** argv) {
     settle();
     shot.arrange(window);
     settle();
+    while (window.jobs().running()) {
+      QThread::msleep(5);
+      settle();
+    }
     const QString path = folder.filePath(QStringLiteral("%1.png").arg(QLatin1String(shot.name)));
     if (!window.grab().save(path)) {
       std::fprintf(stderr, "cannot write %s\n", qPrintable(path));

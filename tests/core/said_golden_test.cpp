@@ -16,6 +16,7 @@
 #include "core/assess/way.h"
 #include "core/assess/workings.h"
 #include "core/io/plan_json.h"
+#include "core/plan/edit.h"
 #include "core/quantity/text.h"
 #include "support/plans.h"
 #include "support/reference_case.h"
@@ -25,18 +26,21 @@ using namespace usherwright;
 
 namespace {
 
+std::string saidOf(const Fix& fix) {
+  std::string out = fix.words;
+  for (const auto& [pointer, value] : fix.edits) {
+    out += " " + pointer + "=";
+    if (const auto* number = std::get_if<double>(&value)) out += formatNumber(*number, 6);
+    else if (const auto* word = std::get_if<std::string>(&value)) out += *word;
+  }
+  return out + "\n";
+}
+
 std::string saidOf(const Finding& f) {
   std::string out = fmt::format("{} {} [{}] {}\n  why: {}\n  do: {}\n", severityWord(f.severity), f.key(), formatNumber(f.headline, 6),
                                 f.sentence, f.why, f.what);
-  for (const Fix& fix : f.fixes) {
-    out += "  cure: " + fix.words;
-    for (const auto& edit : fix.edits) {
-      out += " " + edit.first + "=";
-      if (const auto* number = std::get_if<double>(&edit.second)) out += formatNumber(*number, 6);
-      else if (const auto* word = std::get_if<std::string>(&edit.second)) out += *word;
-    }
-    out += "\n";
-  }
+  for (const Fix& fix : f.fixes) out += "  cure: " + saidOf(fix);
+  for (const Fix& fix : f.remedies) out += "  remedy: " + saidOf(fix);
   return out + "  " + f.working.text();
 }
 
@@ -120,6 +124,22 @@ TEST_CASE("what is said of the examples and of the judged plans is what was said
     const auto plan = readPlan(reference::readFile(file.string()));
     if (plan) compare(file.stem().string() + ".txt", saidOf(*plan));
   }
+}
+
+TEST_CASE("what is said of plans that have hardly begun is what was said") {
+  Plan plan;
+  std::string all = saidOf(plan);
+  for (bool Need::*job : {&Need::add, &Need::replace, &Need::build, &Need::chargers, &Need::care}) {
+    plan.need = {};
+    plan.need.*job = true;
+    all += "-- a job\n" + saidOf(plan);
+    all += "-- and a pack\n" + saidOf(withNewPack(plan));
+    all += "-- and a charger\n" + saidOf(withNewCharger(plan));
+  }
+  Plan uncharged = plans::sound();
+  uncharged.chargers.clear();
+  all += "-- sound but for a charger\n" + saidOf(uncharged);
+  compare("begun.txt", all);
 }
 
 TEST_CASE("what each rule says in each of its cases is what it said") {

@@ -49,6 +49,7 @@ BottomLine::BottomLine(Kit kit, QWidget* parent) : QWidget(parent), kit_(kit) {
   said_->setAlignment(Qt::AlignRight | Qt::AlignVCenter);
   said_->setProperty("role", "problem");
   said_->setMinimumWidth(20);
+  said_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
   undo_ = label();
   undo_->setProperty("role", "soft");
   undo_->setMaximumWidth(340);
@@ -70,7 +71,9 @@ BottomLine::BottomLine(Kit kit, QWidget* parent) : QWidget(parent), kit_(kit) {
   connect(&kit_.jobs, &JobBoard::changed, this, &BottomLine::showJob);
   quiet_.setSingleShot(true);
   quiet_.setInterval(8000);
+  said_->installEventFilter(this);
   connect(&quiet_, &QTimer::timeout, this, [this] {
+    whole_.clear();
     said_->clear();
     refresh();
   });
@@ -89,7 +92,7 @@ void BottomLine::setTrouble(const QString& words, const QString& why) {
 }
 
 void BottomLine::tell(const QString& words) {
-  if (said_->text().isEmpty() || said_->property("role") == QLatin1String("soft")) show(words, "soft");
+  if (whole_.isEmpty() || said_->property("role") == QLatin1String("soft")) show(words, "soft");
 }
 
 void BottomLine::say(const QString& sentence) { show(sentence, "problem"); }
@@ -100,10 +103,18 @@ void BottomLine::show(const QString& sentence, const char* role) {
     style()->unpolish(said_);
     style()->polish(said_);
   }
-  said_->setText(sentence);
+  whole_ = sentence;
   said_->setToolTip(sentence);
+  fitSaid();
   undo_->clear();
   quiet_.start();
+}
+
+void BottomLine::fitSaid() { said_->setText(endingAtWord(said_->fontMetrics(), whole_, said_->width())); }
+
+bool BottomLine::eventFilter(QObject* watched, QEvent* e) {
+  if (watched == said_ && e->type() == QEvent::Resize) fitSaid();
+  return QWidget::eventFilter(watched, e);
 }
 
 void BottomLine::showJob() {
@@ -125,7 +136,7 @@ void BottomLine::refresh() {
                              : QStringLiteral("%1 assumed values").arg(n));
   verdict_->setText(verdictWords(a));
   range_->setText(rangeWords(a, kit_.document.units()));
-  if (!said_->text().isEmpty()) return;
+  if (!whole_.isEmpty()) return;
   const QString words = kit_.document.canUndo() ? QStringLiteral("undo: %1").arg(kit_.document.undoWords()) : QString();
   undo_->setToolTip(words);
   undo_->setText(endingAtWord(undo_->fontMetrics(), words, kit_.look.px(330)));

@@ -23,19 +23,22 @@ class BottomLine : public QWidget {
   void say(const QString& sentence);
   /// Quietly, and only if nothing else is being said.
   void tell(const QString& words);
-  QString said() const { return said_->text(); }
+  QString said() const { return whole_; }
 
  protected:
   void paintEvent(QPaintEvent*) override;
+  bool eventFilter(QObject* watched, QEvent* e) override;
 
  private:
   void refresh();
   void show(const QString& sentence, const char* role);
   void showJob();
+  void fitSaid();
   Kit kit_;
   QLabel *file_, *assumed_, *verdict_, *range_, *undo_, *said_, *trouble_;
   QPushButton *units_, *stopJob_;
   QLabel* job_;
+  QString whole_;            ///< what is being said; shown as far as there is room
   QTimer quiet_, patience_;  ///< work is shown once it takes longer than one notices
 };
 

@@ -115,6 +115,7 @@ class Search {
          {TouchVoltage, "stand above 60 V, and nobody competent is named"}}};
     if (out.combinations == 0) return "There is no cell or no board to try.";
     std::vector<std::pair<std::size_t, std::string_view>> most;
+    most.reserve(words.size());
     for (const auto& [fault, said] : words)
       most.emplace_back(out.forbidden[static_cast<std::size_t>(std::countr_zero(static_cast<unsigned>(fault)))], said);
     std::stable_sort(most.begin(), most.end(), [](const auto& a, const auto& b) { return a.first > b.first; });

@@ -98,6 +98,7 @@ FindPage::FindPage(Kit kit, CurrentPack current, SharedShelf shelf)
   column->addLayout(wishes);
   scatter_ = new DrawingView(kit_, QStringLiteral("packs that fit"));
   scatter_->setGround([this](drawing::Size size) {
+    if (found_.outcome.result.combinations == 0) return drawing::Drawing{size.width, size.height, {}, {}};  // nothing was tried yet
     const Plan& plan = kit_.document.plan();
     const auto least = parseQuantity(least_->text().toStdString(), Kind::Energy);
     return drawing::packSearch({found_.outcome.result, *found_.shelf, offered_, chosen_, WattHour(least ? *least : 0),
@@ -148,6 +149,7 @@ void FindPage::search() {
     return Found{searchPacks(plan, shippedCatalogue(), *shelf, request, handle.progress(), sofar), shelf};
   });
   if (!begun) return;
+  offer();
   const Plan& plan = kit_.document.plan();
   const auto& need = kit_.document.assessment().figures.need;
   if (!least_->text().isEmpty()) return;
@@ -197,7 +199,10 @@ void FindPage::offer() {
     offered_.assign(good.begin(), good.begin() + static_cast<std::ptrdiff_t>(std::min(good.size(), mostOffered)));
   }
   if (chosen_ < 0 && !offered_.empty()) chosen_ = 0;
-  count_->setText(QStringLiteral("%1 of %2 combinations fit these wishes").arg(wanted).arg(found_.outcome.result.combinations));
+  const std::size_t tried = found_.outcome.result.combinations;
+  QString count = QStringLiteral("%1 of %2 combinations fit these wishes").arg(wanted).arg(tried);
+  if (!work_.isRunning() && work_.isCutShort()) count += QStringLiteral("; stopped before the end of the shelf");
+  count_->setText(tried == 0 ? QString() : count);
   showChosen();
   scatter_->rebuild();
 }
@@ -211,6 +216,7 @@ void FindPage::showChosen() {
   const bool holds = work_.isOfNow() && searchedFor_ == current_();
   replace_->setEnabled(holds);
   add_->setEnabled(holds);
+  if (work_.isRunning() && found_.outcome.result.combinations == 0) return words_->setText(QStringLiteral("Searching the shelf …"));
   if (!there && found_.outcome.ending == Ending::Infeasible) return words_->setText(text(found_.outcome.why));
   if (!there) return words_->setText(QStringLiteral("Choose a point: click it, or walk with the arrow keys and press Enter."));
   const SearchHit& h = found_.outcome.result.hits[offered_[static_cast<std::size_t>(chosen_)]];
