@@ -1,3 +1,4 @@
+// Random circuits.
 #include "support/circuits.h"
 
 #include <algorithm>

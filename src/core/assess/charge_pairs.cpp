@@ -10,7 +10,7 @@ namespace usherwright {
 namespace {
 
 constexpr double stopShare = 0.05;  // of the charger's current
-const Ampere thinPinCurrent(3);
+const Ampere thinPinCurrent(3);     // of a barrel plug
 const SquareMillimetre thinPin(0.75);
 
 struct Pairs {

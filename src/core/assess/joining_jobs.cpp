@@ -1,3 +1,4 @@
+// Methods, orders of use and subsets, each by whole assessments of a changed plan.
 #include "core/assess/joining_jobs.h"
 
 #include <fmt/format.h>

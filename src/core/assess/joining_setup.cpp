@@ -1,3 +1,4 @@
+// From the plan to the circuit: joints of each method, the converter, the load, the gauge.
 #include "core/assess/joining_setup.h"
 #include "core/plan/usual.h"
 
@@ -17,8 +18,8 @@ const Volt cutAboveMinimum(0.1);          // per cell, of a converter whose own 
 const Ampere outputAssumed(5);            // of a converter that says neither amperes nor watts
 constexpr double setShareAssumed = 1.03;  // of the others' nominal voltage: a converter is set a little above what it feeds
 constexpr double metresPerHill = 25;      // of the built-in hilly ride
-constexpr int mostHills = 60;
-const Watt mostWithoutRoute(1000);
+constexpr int mostHills = 60;             // a longer ride has higher ones
+const Watt mostWithoutRoute(1000);        // of the built-in ride: no rider holds a hub motor above it for long
 
 JointValues valuesOf(Method method) {
   switch (method) {

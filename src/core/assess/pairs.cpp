@@ -1,3 +1,4 @@
+// The table of pairs: for each the plan is cut down to its two parts and assessed.
 #include "core/assess/pairs.h"
 
 #include <fmt/format.h>

@@ -15,8 +15,8 @@
 namespace usherwright {
 namespace {
 
-constexpr double spareShare = 0.03;
-constexpr double massOverCells = 1.18;
+constexpr double spareShare = 0.03;     // cells to set aside when they are matched
+constexpr double massOverCells = 1.18;  // of its cells, as pack_model.cpp has it
 constexpr std::uint16_t forbids = VoltageTooHigh | WrongBoard | CellsOverPeak | BoardOverPeak | TooHot | NoBarrier | BelowWindow;
 
 /// What the bike is, whatever the pack.

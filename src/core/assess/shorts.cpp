@@ -9,8 +9,8 @@ namespace usherwright {
 namespace {
 
 constexpr double fuseDrop = 0.06;  // V at its rating, a usual blade or cartridge
-const Celsius room(20);
-const Ohm leastResistance(1e-4);
+const Celsius room(20);            // leads, when the short begins
+const Ohm leastResistance(1e-4);   // nothing has less
 
 ShortSource sourceOf(const Pack& p, const Cell& cell, const PackModel& m) {
   ShortSource s;

@@ -9,11 +9,11 @@
 namespace usherwright {
 namespace {
 
-constexpr double longestHours = 400;
+constexpr double longestHours = 400;  // no charge is waited for longer
 constexpr double mostSteps = 20000;
 const Volt stopAbove(0.02), partialBelow(0.10);  // per cell, around the charge voltage
 const Volt leadLeast(2.38), leadHighest(2.50);   // per cell, cyclic, 25 °C
-constexpr double rounding = 1e-6;
+constexpr double rounding = 1e-6;                // of a voltage: what equals a limit keeps it
 
 /// State of a charging pack; times in seconds, plain numbers inside.
 struct Charging {

@@ -1,3 +1,4 @@
+// Builders of the drawings of Joining beside the basins.
 #include "core/drawing/joining_pages.h"
 
 #include <fmt/format.h>

@@ -1,3 +1,4 @@
+// The strokes of each small circuit.
 #include "core/drawing/method_circuit.h"
 
 #include <algorithm>

@@ -8,9 +8,9 @@ namespace usherwright {
 namespace {
 
 constexpr double pi = 3.14159265358979;
-constexpr double bends = 1.05;
-constexpr double reach = 0.15;  // m, to get into the plug and the box
-const Metre withoutPlace(0.5);
+constexpr double bends = 1.05;   // of the straight way along the tubes
+constexpr double reach = 0.15;   // m, to get into the plug and the box
+const Metre withoutPlace(0.5);   // of a lead whose pack has no place yet
 constexpr double farWheel = 70;  // mm that the wheel on the far side peeps out, seen a little from behind
 
 double degrees(FramePoint a, FramePoint b) { return std::atan2(b.y - a.y, b.x - a.x) * 180 / pi; }

@@ -1,3 +1,4 @@
+// Rows of a ride; ids are free text and are quoted.
 #include "core/io/table_csv.h"
 
 #include <fmt/format.h>

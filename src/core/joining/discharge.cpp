@@ -17,9 +17,9 @@ constexpr double mostTimeConstants = 5000;  // and so does one that is this much
 constexpr double hysteresis = 1.0;          // V inside its window at which a converter goes on again
 constexpr int mostFlips = 20;               // of a converter that its own load switches off: then it stays off
 constexpr double straight = 1e-9;           // of the slope: pieces of a rest curve that differ by less are one
-constexpr double kneeShare = 0.05;
-constexpr double evenBand = 0.05;
-constexpr std::size_t mostPieces = 60000;  // a run that needs more is given up as too long
+constexpr double kneeShare = 0.05;          // of the load: a pack that carries as much has joined in
+constexpr double evenBand = 0.05;           // around what a pack would carry by its Ah: then they share evenly
+constexpr std::size_t mostPieces = 60000;   // a run that needs more is given up as too long
 
 circuit::Network networkOf(const DischargeInput& in) {
   circuit::Network net;

@@ -8,9 +8,9 @@
 namespace usherwright {
 namespace {
 
-constexpr double fuseShare = 0.75;
-constexpr double coldShare = 0.4;
-const Ampere quiet(0.5);
+constexpr double fuseShare = 0.75;  // of a fuse: it must not age at the first instant
+constexpr double coldShare = 0.4;   // of the charge limit between 0 and 10 °C, where lithium plates
+const Ampere quiet(0.5);            // below it two packs count as level
 
 void take(ConnectWindow& w, Known<Ampere> limit, double share, const char* name) {
   if (!limit) return;

@@ -1,3 +1,4 @@
+// Three stories of a logged ride (one pack, the other, both) weighed by their likelihood, noise estimated from the log.
 #include "core/joining/sharing.h"
 
 #include <fmt/format.h>
@@ -13,17 +14,17 @@
 namespace usherwright {
 namespace {
 
-constexpr std::size_t fewestRows = 30, mostRows = 3000;
-constexpr std::size_t fewestAside = 8;
-constexpr double odds = 20.0;
-constexpr double capacityDoubt = 0.07;  // one σ of a pack's stated capacity
-constexpr double kneeDoubt = 0.03;      // one σ of the knee, as a share of the fuller pack
-constexpr double noiseFloor = 0.01;     // V per pack: no meter is better
-constexpr double takingOver = 0.15;     // of the fuller pack: how long the sharing takes to settle behind the knee
-constexpr double curveDoubt = 0.004;    // of charge: the typical curve is not this pack's
-constexpr double leastApart = 0.035;    // of charge: stories that end nearer than this differ less than a settling cell does
-constexpr double worstFit = 3.0;        // times the noise: no story fits
-constexpr double speedBand = 0.20;      // of the median speed, where no current was logged
+constexpr std::size_t fewestRows = 30, mostRows = 3000;  // fewer tell nothing, more only take time
+constexpr std::size_t fewestAside = 8;                   // rows on either side of a knee that is to be believed
+constexpr double odds = 20.0;                            // a story is told when it is that much likelier than the next: 95 %
+constexpr double capacityDoubt = 0.07;                   // one σ of a pack's stated capacity
+constexpr double kneeDoubt = 0.03;                       // one σ of the knee, as a share of the fuller pack
+constexpr double noiseFloor = 0.01;                      // V per pack: no meter is better
+constexpr double takingOver = 0.15;                      // of the fuller pack: how long the sharing takes to settle behind the knee
+constexpr double curveDoubt = 0.004;                     // of charge: the typical curve is not this pack's
+constexpr double leastApart = 0.035;  // of charge: stories that end nearer than this differ less than a settling cell does
+constexpr double worstFit = 3.0;      // times the noise: no story fits
+constexpr double speedBand = 0.20;    // of the median speed, where no current was logged
 
 struct Point {
   double drawn = 0, charge = 0, sigma = 0;

@@ -1,3 +1,4 @@
+// The draws are taken by run number, so that threads change nothing.
 #include "core/joining/spread.h"
 
 #include <algorithm>

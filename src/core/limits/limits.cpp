@@ -12,15 +12,15 @@
 namespace usherwright {
 namespace {
 
-constexpr double sustainedShare = 0.5;  // of the controller limit, without a route
-constexpr double worstVoltageShare = 0.85;
-constexpr double toleranceShare = 0.05;  // of a limit that is printed without one
-const Ampere leastTolerance(1);
-constexpr double cutoffToleranceShare = 0.5 / 24;
-const StateOfCharge lowCharge(0.20);
-const Celsius chargeLeadLimit(70);
-constexpr double chargeLeadConductivity = 0.2;  // W/(m·K), PVC
-constexpr double closedPlug = 0.8;
+constexpr double sustainedShare = 0.5;             // of the controller limit, without a route
+constexpr double worstVoltageShare = 0.85;         // of nominal: a pack near empty gives the same watts at more amperes
+constexpr double toleranceShare = 0.05;            // of a limit that is printed without one
+const Ampere leastTolerance(1);                    // a shunt of a small controller is no better
+constexpr double cutoffToleranceShare = 0.5 / 24;  // ± 0.5 V is usual on 24 V controllers, ± 1 V on 48 V
+const StateOfCharge lowCharge(0.20);               // what is carried for long is asked of a pack that is nearly empty
+const Celsius chargeLeadLimit(70);                 // insulation class of plain PVC
+constexpr double chargeLeadConductivity = 0.2;     // W/(m·K), PVC
+constexpr double closedPlug = 0.8;                 // of its rating: a plug in a closed housing keeps its heat
 
 Known<Ampere> plugRating(const Catalogue& catalogue, const std::string& id, bool closed) {
   const ConnectorClass* c = catalogue.connector(id);

@@ -15,7 +15,7 @@
 namespace usherwright {
 namespace {
 
-constexpr double massOverCells = 1.18;
+constexpr double massOverCells = 1.18;     // of its cells: strips, board, leads and case
 constexpr double boxMass = 0.007;          // kg/Wh, with case
 constexpr double boxDensity = 250e3;       // Wh/m³, with case
 constexpr double closedFilm = 5.0;         // W/(m²·K), in a bag or closed tube

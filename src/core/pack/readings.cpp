@@ -7,8 +7,8 @@
 namespace usherwright {
 namespace {
 
-const Minute restedEnough(30);
-const Volt leastReading(1);
+const Minute restedEnough(30);  // by then the slow part of the sag has gone
+const Volt leastReading(1);     // below it a board is asleep or a plug not seated
 
 std::optional<PackVolts> voltsOf(const Reading& r, int series) {
   Known<Volt> volts = r.pack;

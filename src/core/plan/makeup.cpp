@@ -14,13 +14,13 @@
 namespace usherwright {
 namespace {
 
-constexpr int mostUsualSeries = 13;
-constexpr int mostSeries = 200;    // as the field has it
-constexpr int usualParallel = 4;   // of a pack whose cell was seen and whose label says nothing
-constexpr double energyCell = 80;  // mΩ·Ah of a group
-constexpr double powerCell = 40;
-const AmpereHour assumedBox(10);
-constexpr double ofClass = 0.04;  // 37 V and 46.8 V are the 36 V and 48 V classes
+constexpr int mostUsualSeries = 13;  // 48 V class: what is on most bikes of which nothing is known
+constexpr int mostSeries = 200;      // as the field has it
+constexpr int usualParallel = 4;     // of a pack whose cell was seen and whose label says nothing
+constexpr double energyCell = 80;    // mΩ·Ah of a group
+constexpr double powerCell = 40;     // the same of cells made for power
+const AmpereHour assumedBox(10);     // of a bought pack whose label says neither Ah nor Wh
+constexpr double ofClass = 0.04;     // 37 V and 46.8 V are the 36 V and 48 V classes
 
 struct Guess {
   int series;

@@ -1,3 +1,4 @@
+// Reads rows of seconds and watts; a fault is named by its line.
 #include "core/plan/ride_list.h"
 
 #include <fmt/format.h>

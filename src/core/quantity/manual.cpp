@@ -1,3 +1,4 @@
+// Roff: what would act in it is escaped.
 #include "core/quantity/manual.h"
 
 #include <fmt/format.h>

@@ -1,3 +1,4 @@
+// Characters that may stand in a text, and quotes and escapes for what may not.
 #include "core/quantity/text.h"
 
 #include <cctype>

@@ -8,8 +8,8 @@
 namespace usherwright {
 namespace {
 
-constexpr double gravity = 9.80665;
-constexpr double airDensity = 1.20;
+constexpr double gravity = 9.80665;  // m/s², standard
+constexpr double airDensity = 1.20;  // kg/m³ at 20 °C, sea level
 
 double assumedRolling(Surface surface) {
   switch (surface) {

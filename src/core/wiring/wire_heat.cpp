@@ -8,7 +8,7 @@
 namespace usherwright {
 namespace {
 
-constexpr double hottest = 400.0;
+constexpr double hottest = 400.0;  // °C: beyond it nothing is left to look for
 
 double bundleFactor(int conductors) {
   if (conductors <= 1) return 1.0;

@@ -1,3 +1,4 @@
+// The pages beside the flow whose figures are at hand; each shows what core/assess/joining_facts says.
 #include "app/stations/joining/joining_pages.h"
 
 #include <QDate>

@@ -1,3 +1,4 @@
+// The pages whose figures take several runs: each begins a job when it is seen and shows what comes.
 #include "app/stations/joining/study_pages.h"
 
 #include "app/present/methods.h"

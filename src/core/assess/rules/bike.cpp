@@ -12,8 +12,8 @@ namespace usherwright::rules {
 namespace {
 
 constexpr std::string_view limitPointer = "/bike/controller/input_max_V";
-constexpr double margin = 0.95;
-const Volt noBarrier(0);
+constexpr double margin = 0.95;  // of a capacitor's rating: braking and switching lift the rest
+const Volt noBarrier(0);         // per cell: nothing stops the discharge
 
 /// The lower of controller maximum and capacitor print, with the field that holds it.
 struct InputLimit {

@@ -12,8 +12,8 @@
 namespace usherwright::rules {
 namespace {
 
-constexpr double unusedShare = 0.08;
-constexpr double gentle = 0.2;  // C
+constexpr double unusedShare = 0.08;  // of charge that the cut-off leaves: worth a word
+constexpr double gentle = 0.2;        // C
 const char* const limitField = "/bike/controller/current_max_A";
 
 std::string watthours(double wh) { return formatNumber(wh) + " Wh"; }

@@ -11,8 +11,8 @@
 namespace usherwright::rules {
 namespace {
 
-constexpr double regenCeiling = 0.95;
-constexpr double parkedDays = 120;
+constexpr double regenCeiling = 0.95;  // of charge: above it a braking bike overcharges the fullest group
+constexpr double parkedDays = 120;     // a winter
 
 std::string accessoryPointer(std::size_t i, std::string_view key) { return fmt::format("/bike/accessories/{}/{}", i, key); }
 

@@ -13,7 +13,7 @@
 namespace usherwright::rules {
 namespace {
 
-constexpr double wrongLabel = 0.03;
+constexpr double wrongLabel = 0.03;  // of the label, beyond any meter's error
 
 Finding begin(const Context& c, std::string id, Severity severity, const ChargeFigures& pair, std::string_view field) {
   const std::string part = c.plan.chargers[pair.charger].id + "/" + c.plan.packs[pair.pack].id;

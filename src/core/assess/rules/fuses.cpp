@@ -12,7 +12,7 @@
 namespace usherwright::rules {
 namespace {
 
-const Millimetre farthest(200);
+const Millimetre farthest(200);  // of unprotected lead, kept short and covered
 
 Finding begin(std::string id, Severity severity, const PackModel& m, std::string pointer) {
   return finding({std::move(id), severity, Station::Joining, m.id, std::move(pointer)});

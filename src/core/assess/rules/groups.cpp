@@ -9,8 +9,9 @@
 namespace usherwright::rules {
 namespace {
 
+// At rest between 30 and 90 %: 50 mV are some 4 % of charge of nmc, 150 mV a group that leaks or has lost cells.
 const Volt apartStop(0.150), apartMind(0.050), aboveFull(0.05);
-const Minute restedEnough(30);
+const Minute restedEnough(30);  // by then the slow part of the sag has gone
 
 /// The last readings of all groups; empty if the pack was not at rest then.
 const Reading* lastGroups(const Pack& p) {

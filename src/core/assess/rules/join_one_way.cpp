@@ -11,11 +11,11 @@
 namespace usherwright::rules {
 namespace {
 
-constexpr double unlikeBy = 0.02;   // share of the full voltage
-constexpr double faultShare = 3.0;  // times the charge limit
-const Ampere leakHot(0.010);        // a diode's back-flow at 100 °C
-const Volt boardAbove(0.08);        // per cell
-const StateOfCharge lowCharge(0.20);
+constexpr double unlikeBy = 0.02;     // share of the full voltage
+constexpr double faultShare = 3.0;    // times the charge limit
+const Ampere leakHot(0.010);          // a diode's back-flow at 100 °C
+const Volt boardAbove(0.08);          // per cell
+const StateOfCharge lowCharge(0.20);  // nearly empty, where the lower of two packs must still meet the other
 
 struct Unlike {
   std::size_t high = 0, low = 0;

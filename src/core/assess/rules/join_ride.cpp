@@ -11,11 +11,11 @@
 namespace usherwright::rules {
 namespace {
 
-constexpr double workedHard = 0.80;  // of a pack's continuous rating
-const Second hardFor(600);
-constexpr double diodeLossMost = 0.02;
-const Celsius diodeHottest(90);
-const Watt noSinkMost(2);  // a leg, without a stated heat-sink
+constexpr double workedHard = 0.80;     // of a pack's continuous rating
+const Second hardFor(600);              // as long as a hill
+constexpr double diodeLossMost = 0.02;  // of the ride's energy: more is range worth a better joint
+const Celsius diodeHottest(90);         // its case; leakage doubles every 10 K
+const Watt noSinkMost(2);               // a leg, without a stated heat-sink
 
 bool isJoined(const Context& c) { return c.plan.packs.size() > 1; }
 

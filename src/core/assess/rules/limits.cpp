@@ -10,9 +10,9 @@
 namespace usherwright::rules {
 namespace {
 
-constexpr double dearShare = 0.10;  // of the budget
-constexpr double tooWide = 3.0;     // times the rest
-constexpr double littleAtPeak = 0.10, littleForLong = 0.25;
+constexpr double dearShare = 0.10;                           // of the budget
+constexpr double tooWide = 3.0;                              // times the rest
+constexpr double littleAtPeak = 0.10, littleForLong = 0.25;  // a quarter for heat: rating and air are never those of the day
 
 /// The next rating above a need, of the usual sizes.
 double nextSize(double need, std::span<const double> sizes) {

@@ -13,13 +13,14 @@
 namespace usherwright::rules {
 namespace {
 
-const Volt overFull(0.03), underEmpty(0.3);  // per cell, of a reading that contradicts the series count
-const Volt rejectAbove(0.05), boardAbove(0.08);
-const StateOfCharge usualWhenFull(0.80);
+const Volt overFull(0.03), underEmpty(0.3);      // per cell, of a reading that contradicts the series count
+const Volt rejectAbove(0.05), boardAbove(0.08);  // per cell above full: cells that were overcharged; boards act within 80 mV
+const StateOfCharge usualWhenFull(0.80);         // a pack that is called full stands above it
+// Below 70 % resistance and spread grow fast, below 50 % a string is likely lost; tests agree within 5 %.
 constexpr double healthLow = 0.70, healthLowest = 0.50, healthApart = 0.05;
-constexpr double tripOfFuse = 1.5;
-constexpr double cellC = 15, pouchC = 60;
-const Watt cellHeat(5);
+constexpr double tripOfFuse = 1.5;         // times a fuse: the board would never act before it
+constexpr double cellC = 15, pouchC = 60;  // no cylindrical cell, no pouch carries more for long
+const Watt cellHeat(5);                    // a cell of 18650 size cannot give off more
 
 /// The series counts at which a pack's volts lie between these two of one cell, in words.
 std::string seriesThatFit(Volt volts, Volt low, Volt high) {

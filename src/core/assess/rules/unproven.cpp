@@ -11,7 +11,7 @@
 namespace usherwright::rules {
 namespace {
 
-constexpr double worn = 0.85;
+constexpr double worn = 0.85;  // of health: below it resistance has grown, and a data sheet no longer says it
 
 bool isWeak(Provenance p) { return p == Provenance::Claim || p == Provenance::Remembered || p == Provenance::Assumed; }
 
