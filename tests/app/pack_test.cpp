@@ -42,8 +42,13 @@ TEST_CASE("C-030 C-032 C-022 C-027: the search offers what fits, and a point is 
     if (f.severity == Severity::Stop && f.part == b.document().plan().packs[2].id) CHECK_FALSE(f.id.starts_with("PACK"));
   b.key(Qt::Key_Z, Qt::ControlModifier);
   CHECK(b.document().plan().packs.size() == 2);
-  QTest::qWait(150);  // the search begins anew once nothing has been typed for a while
-  b.waitForStudies();
+  // What was found holds for the plan that is back; else nothing can be taken until the search is done.
+  const auto ready = [&] {
+    for (auto* button : b.window().findChildren<QPushButton*>())
+      if (button->isVisible() && button->text() == QLatin1String("Put it into stock")) return button->isEnabled();
+    return false;
+  };
+  CHECK(QTest::qWaitFor(ready, 10000));
   b.clickButton(QStringLiteral("Put it into stock"));
   CHECK(b.document().plan().packs[0].bms.series == b.document().plan().packs[0].series);
   fill(b, "at least", QStringLiteral("900000"));
