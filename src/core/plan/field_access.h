@@ -119,4 +119,9 @@ inline FieldSpec required(FieldSpec spec) {
   return spec;
 }
 
+using Rows = std::vector<FieldSpec>;
+
+inline constexpr Station inBike = Station::Bike, inPack = Station::Pack, inJoining = Station::Joining, inCharging = Station::Charging,
+                         inRange = Station::Range;
+
 }  // namespace usherwright::table

@@ -3,17 +3,8 @@
 #include "core/plan/usual.h"
 
 namespace usherwright {
-namespace {
 
-using table::row;
-using table::whenEmpty;
-using table::withTolerance;
-using Rows = std::vector<FieldSpec>;
-
-constexpr auto inBike = Station::Bike;
-constexpr auto inJoining = Station::Joining;
-
-}  // namespace
+using namespace table;  // its row() and stations, in every line below
 
 template <>
 std::span<const FieldSpec> fieldsOf<Bike>() {

@@ -3,15 +3,8 @@
 #include "core/plan/usual.h"
 
 namespace usherwright {
-namespace {
 
-using table::row;
-using table::whenEmpty;
-using Rows = std::vector<FieldSpec>;
-
-constexpr auto inJoining = Station::Joining;
-
-}  // namespace
+using namespace table;  // its row() and stations, in every line below
 
 template <>
 std::span<const FieldSpec> fieldsOf<Joining>() {

@@ -2,16 +2,8 @@
 #include "core/plan/field_access.h"
 
 namespace usherwright {
-namespace {
 
-using table::required;
-using table::row;
-using table::whenEmpty;
-using Rows = std::vector<FieldSpec>;
-
-constexpr auto inJoining = Station::Joining;
-
-}  // namespace
+using namespace table;  // its row() and stations, in every line below
 
 template <>
 std::span<const FieldSpec> fieldsOf<Wiring>() {
