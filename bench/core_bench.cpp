@@ -4,13 +4,13 @@
 
 #include <chrono>
 
-#include "core/assess/search.h"
-#include "core/assess/sensitivity.h"
 #include "core/drawing/drawings.h"
 #include "core/io/plan_json.h"
 #include "core/joining/spread.h"
 #include "core/label/label.h"
 #include "core/plan/edit.h"
+#include "core/studies/search.h"
+#include "core/studies/sensitivity.h"
 #include "demo_plan.h"
 
 using namespace usherwright;
@@ -95,7 +95,7 @@ void chargeRuns(benchmark::State& state) {
   const Assessment a = assess(bench::demoPlan(), shippedCatalogue());
   for (auto _ : state)
     for (const ChargeFigures& c : a.figures.charging)
-      if (c.input) benchmark::DoNotOptimize(charge(*c.input));
+      if (c.run) benchmark::DoNotOptimize(charge(c.run->input()));
 }
 BENCHMARK(chargeRuns)->Unit(benchmark::kMillisecond);
 

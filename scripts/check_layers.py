@@ -4,6 +4,7 @@ import pathlib, re, sys
 
 # folder -> folders it may include (itself always)
 DOMAIN = {"quantity", "parts", "plan"}
+MODELS = DOMAIN | {"frame", "pack", "joining", "wiring", "charging", "limits", "travel"}
 ALLOWED = {
     "core/quantity": set(),
     "core/parts": {"quantity"},
@@ -16,9 +17,11 @@ ALLOWED = {
     "core/charging": DOMAIN | {"pack", "wiring"},
     "core/limits": DOMAIN | {"pack", "joining", "wiring"},
     "core/travel": DOMAIN | {"joining", "pack"},
-    "core/assess": DOMAIN | {"frame", "pack", "joining", "wiring", "charging", "limits", "travel"},
-    "core/drawing": DOMAIN | {"frame", "pack", "joining", "wiring", "charging", "limits", "travel", "assess"},
-    "core/io": DOMAIN | {"frame", "pack", "joining", "wiring", "charging", "limits", "travel", "assess", "drawing"},
+    "core/assess": MODELS,
+    "core/studies": MODELS | {"assess"},
+    "core/sheets": MODELS | {"assess"},
+    "core/drawing": MODELS | {"assess", "studies", "sheets"},
+    "core/io": MODELS | {"assess", "drawing"},
 }
 APP = {
     "document": {"present"},  # the words of an undo step

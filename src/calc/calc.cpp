@@ -7,6 +7,8 @@
 #include <algorithm>
 #include <functional>
 
+#include "calc/command.h"
+#include "core/io/clock.h"
 #include "core/io/exports.h"
 #include "core/io/file_store.h"
 #include "core/io/plan_json.h"
@@ -42,19 +44,17 @@ struct Options {
   bool strict = false;
 };
 
-using Printer = std::string (*)(const Plan&, const Assessment&);
-
-Outcome onPlan(const Options& o, Printer text, Printer json, bool judges) {
+Outcome onPlan(const Options& o, const Command& command) {
   const auto plan = load(o.plan);
   if (!plan) return {failed, "", plan.error().sentence() + "\n"};
-  const Assessment a = assess(*plan, shippedCatalogue());
-  return {judges ? verdictOf(a, o.strict) : 0, o.json ? json(*plan, a) : text(*plan, a), ""};
+  const Assessment a = assess(*plan, {shippedCatalogue(), today()});
+  return {command.judges ? verdictOf(a, o.strict) : 0, (o.json ? command.json : command.text)(*plan, a), ""};
 }
 
 Outcome onExport(const Options& o) {
   const auto plan = load(o.plan);
   if (!plan) return {failed, "", plan.error().sentence() + "\n"};
-  const auto written = findExport(o.what)->write(*plan, assess(*plan, shippedCatalogue()));
+  const auto written = findExport(o.what)->write(*plan, assess(*plan, {shippedCatalogue(), today()}));
   if (!written) return {failed, "", o.plan + " " + written.error().sentence() + "\n"};
   return {0, *written, ""};
 }
@@ -96,18 +96,14 @@ Outcome runRaw(const std::vector<std::string>& arguments, Options& o) {
   CLI::App app{about, "usherwright-calc"};
   Outcome outcome;
   app.require_subcommand(1);
-  const auto planCommand = [&](const char* name, const char* words, Printer text, Printer json, bool judges) {
-    CLI::App* sub = app.add_subcommand(name, words);
+  for (const auto row : planCommands) {
+    const Command command = row();
+    CLI::App* sub = app.add_subcommand(command.name, command.words);
     sub->add_option("PLAN", o.plan, "a .uwplan file")->required();
     sub->add_flag("--json", o.json, "machine-readable, full precision, units in names");
-    if (judges) sub->add_flag("--strict", o.strict, "exit 1 also for an unaccepted Mind");
-    sub->callback([&o, &outcome, text, json, judges] { outcome = onPlan(o, text, json, judges); });
-  };
-  planCommand("check", "findings; exit 0 no Stop, 1 a Stop, 2 unreadable input", checkText, checkJson, true);
-  planCommand("show", "packs, limits, narrows, charging, range", showText, showJson, false);
-  planCommand("join", "the joined ride: knees, peaks, end, gauge against truth", joinText, joinJson, false);
-  planCommand("next", "the verdict in one sentence, and what brings it closer", nextText, nextJson, false);
-  planCommand("evidence", "what every figure rests on, part by part, and what is not proven", evidenceText, evidenceJson, false);
+    if (command.judges) sub->add_flag("--strict", o.strict, "exit 1 also for an unaccepted Mind");
+    sub->callback([&o, &outcome, command] { outcome = onPlan(o, command); });
+  }
   CLI::App* exported = app.add_subcommand("export", "a form for other programs");
   exported->add_option("PLAN", o.plan, "a .uwplan file")->required();
   std::vector<std::string> forms;

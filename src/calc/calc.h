@@ -22,17 +22,7 @@ struct Outcome {
 /// Runs `usherwright-calc` with these arguments (program name not included).
 Outcome run(const std::vector<std::string>& arguments);
 
-// ---- the parts, text for people and JSON for programs ----
-std::string checkText(const Plan& plan, const Assessment& assessment);
-std::string checkJson(const Plan& plan, const Assessment& assessment);
-std::string showText(const Plan& plan, const Assessment& assessment);
-std::string showJson(const Plan& plan, const Assessment& assessment);
-std::string joinText(const Plan& plan, const Assessment& assessment);
-std::string joinJson(const Plan& plan, const Assessment& assessment);
-std::string nextText(const Plan& plan, const Assessment& assessment);
-std::string nextJson(const Plan& plan, const Assessment& assessment);
-std::string evidenceText(const Plan& plan, const Assessment& assessment);
-std::string evidenceJson(const Plan& plan, const Assessment& assessment);
+// ---- reading a label, text for people and JSON for programs; what works on a plan is in command.h ----
 std::string labelText(const std::string& label, Known<LabelSubject> on);
 std::string labelJson(const std::string& label, Known<LabelSubject> on);
 

@@ -165,8 +165,8 @@ TEST_CASE("an empty plan offers the plans that were open last; one that is gone 
     return out;
   };
   const QString first = b.file(QStringLiteral("ferry & path.uwplan")), second = b.file(QStringLiteral("barrow.uwplan"));
-  REQUIRE(b.window().session().saveAs(first) == FileSession::Outcome::Saved);
-  REQUIRE(b.window().session().saveAs(second) == FileSession::Outcome::Saved);
+  REQUIRE(b.saveAs(first) == FileSession::Outcome::Saved);
+  REQUIRE(b.saveAs(second) == FileSession::Outcome::Saved);
   b.restart();
   b.key(Qt::Key_N, Qt::ControlModifier);
   Bench::settle();

@@ -6,6 +6,7 @@
 #include "app/present/words.h"
 #include "core/assess/joining_setup.h"
 #include "core/plan/edit.h"
+#include "core/plan/entries.h"
 #include "support/plans.h"
 
 using namespace usherwright;
@@ -61,7 +62,7 @@ TEST_CASE("what an edit did is said in words") {
   CHECK(words(plans::with(plan, "/bike/controller/capacitor_V", "")) ==
         QStringLiteral("capacitor print of controller 63 V → not known yet"));
   CHECK(words(withNewPack(plan)) == QStringLiteral("add second-2"));
-  CHECK(words(*withoutPack(plan, 1)) == QStringLiteral("remove deck"));
+  CHECK(words(*without(plan, "/packs", 1)) == QStringLiteral("remove deck"));
   CHECK(words(*withAssignment(plan, 0, 1, Assignment::Assigned)) == QStringLiteral("assign small charger"));
   CHECK(words(plans::with(plan, "/bike/controller/current_max_A", "28±2A")) ==
         QStringLiteral("controller limit of controller 22 A → 28 A and 1 more"));

@@ -7,6 +7,7 @@
 #include "app/widgets/pages.h"
 #include "app/window_test.h"
 #include "core/plan/edit.h"
+#include "core/plan/entries.h"
 #include "support/plans.h"
 
 using namespace driving;
@@ -149,7 +150,7 @@ Plan nearlyEmpty() {
 TEST_CASE("no word of a drawing lies over another or leaves it, on every page") {
   const auto [what, plan] =
       GENERATE(table<std::string, Plan>({{"the demo", plans::demo()},
-                                         {"one pack", *withoutPack(plans::demo(), 1)},
+                                         {"one pack", *without(plans::demo(), "/packs", 1)},
                                          {"four packs, long names", fourPacks()},
                                          {"four packs by plain plugs", plans::with(fourPacks(), "/joining/method", "direct")},
                                          {"nearly empty", nearlyEmpty()},

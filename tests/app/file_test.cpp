@@ -5,6 +5,7 @@
 
 #include "app/window_test.h"
 #include "calc/calc.h"
+#include "core/io/file_store.h"
 #include "core/io/plan_json.h"
 #include "core/plan/edit.h"
 
@@ -24,7 +25,7 @@ TEST_CASE("a changed plan is saved, closed and reopened, and the command line sa
   Bench b;
   b.enter(QStringLiteral("P (in parallel) of deck"), QStringLiteral("6"));
   const QString path = b.file(QStringLiteral("trike.uwplan"));
-  REQUIRE(b.window().session().saveAs(path) == FileSession::Outcome::Saved);
+  REQUIRE(b.saveAs(path) == FileSession::Outcome::Saved);
   CHECK(b.window().session().isSaved());
   const Plan saved = b.document().plan();
   const double likely = b.now().figures.range.likely.value();
@@ -45,13 +46,58 @@ TEST_CASE("a changed plan is saved, closed and reopened, and the command line sa
 TEST_CASE("Ctrl+S saves in place and keeps the version before") {
   Bench b;
   const QString path = b.file(QStringLiteral("a.uwplan"));
-  REQUIRE(b.window().session().saveAs(path) == FileSession::Outcome::Saved);
+  REQUIRE(b.saveAs(path) == FileSession::Outcome::Saved);
   b.enter(QStringLiteral("budget"), QStringLiteral("500"));
   CHECK_FALSE(b.window().session().isSaved());
   b.key(Qt::Key_S, Qt::ControlModifier);
+  b.waitForSave();
   CHECK(b.window().session().isSaved());
   CHECK(QFile::exists(path + QStringLiteral("~")));
   CHECK(calc::run({"check", path.toStdString()}).exitCode == 1);
+}
+
+TEST_CASE("a plan of years is saved beside the window: what is edited meanwhile is not in it, and is not lost") {
+  Bench b;
+  Plan plan = b.document().plan();
+  for (int i = 0; i < 4000; ++i) plan.packs[0].readings.edit().push_back({"2026-10-01", ReadingOf::Groups, Volt(50), Minute(60), {}, {}});
+  b.document().begin(plan);
+  const QString path = b.file(QStringLiteral("years.uwplan"));
+  std::vector<FileSession::Outcome> ended;
+  const auto then = [&](FileSession::Outcome outcome) { ended.push_back(outcome); };
+  b.window().session().saveAs(path, then);
+  CHECK(b.window().session().isSaving());  // the call has come back
+  CHECK(b.window().session().savedWords() == QStringLiteral("saving …"));
+  Plan next = plan;
+  next.budget = Money(512);
+  REQUIRE(b.document().commit(next));
+  b.window().session().lookAtDisk();
+  b.waitForSave();
+  REQUIRE(ended == std::vector{FileSession::Outcome::Saved});
+  CHECK(readPlan(*readWhole(path.toStdString(), maximumPlanBytes)) == plan);
+  CHECK_FALSE(b.window().session().isSaved());
+  CHECK(b.window().notices()->sentence().isEmpty());
+  // One after the other: the second has what was edited after the first began.
+  b.window().session().save(FileSession::Force::No, then);
+  next.budget = Money(513);
+  REQUIRE(b.document().commit(next));
+  b.window().session().save(FileSession::Force::No, then);
+  REQUIRE(QTest::qWaitFor([&] { return ended.size() == 3; }, 20000));
+  CHECK(readPlan(*readWhole(path.toStdString(), maximumPlanBytes)) == next);
+  CHECK(b.window().session().isSaved());
+}
+
+TEST_CASE("leaving while a plan is being saved waits for it and asks nothing; a save that fails asks") {
+  for (const bool fails : {false, true}) {
+    Bench b;
+    b.enter(QStringLiteral("budget"), QStringLiteral("512"));
+    const QString path = fails ? QStringLiteral("/proc/nowhere/a.uwplan") : b.file(QStringLiteral("a.uwplan"));
+    b.window().session().saveAs(path, [](FileSession::Outcome) {});
+    b.window().close();
+    CHECK(b.window().isVisible());
+    b.waitForSave();
+    CHECK(b.window().isVisible() == fails);
+    CHECK(b.window().notices()->sentence().contains(QStringLiteral("not saved")) == fails);
+  }
 }
 
 TEST_CASE("a malformed file gives one sentence and the open plan stays") {
@@ -68,13 +114,14 @@ TEST_CASE("a malformed file gives one sentence and the open plan stays") {
 TEST_CASE("a file that changed on disk is noticed before it is overwritten") {
   Bench b;
   const QString path = b.file(QStringLiteral("a.uwplan"));
-  REQUIRE(b.window().session().saveAs(path) == FileSession::Outcome::Saved);
+  REQUIRE(b.saveAs(path) == FileSession::Outcome::Saved);
   Plan other = b.document().plan();
   other.title = "changed elsewhere";
   QTest::qWait(20);
   write(path, QByteArray::fromStdString(writePlan(other)));
   b.enter(QStringLiteral("budget"), QStringLiteral("500"));
   b.key(Qt::Key_S, Qt::ControlModifier);
+  b.waitForSave();
   CHECK(b.window().notices()->sentence().contains(QStringLiteral("a.uwplan has changed on disk")));
   CHECK_FALSE(b.window().session().isSaved());
   b.clickButton(QStringLiteral("Read it again"));
@@ -87,10 +134,10 @@ TEST_CASE("a file that changed on disk is noticed before it is overwritten") {
 TEST_CASE("the same plan in a second window is said in both ways: on opening and on saving") {
   Bench first, second;
   const QString path = first.file(QStringLiteral("shared.uwplan"));
-  REQUIRE(first.window().session().saveAs(path) == FileSession::Outcome::Saved);
+  REQUIRE(first.saveAs(path) == FileSession::Outcome::Saved);
   second.window().openPath(path);
   CHECK(second.window().notices()->sentence().contains(QStringLiteral("open in another window")));
-  CHECK(second.window().session().save() == FileSession::Outcome::OpenElsewhere);
+  CHECK(second.save() == FileSession::Outcome::OpenElsewhere);
 }
 
 TEST_CASE("unsaved work survives the end of the application") {
@@ -131,7 +178,7 @@ TEST_CASE("a new plan or the demo never throws unsaved work away unasked") {
 
 TEST_CASE("a folder that cannot be written is said, and nothing is lost") {
   Bench b;
-  CHECK(b.window().session().saveAs(QStringLiteral("/proc/nowhere/a.uwplan")) == FileSession::Outcome::Failed);
+  CHECK(b.saveAs(QStringLiteral("/proc/nowhere/a.uwplan")) == FileSession::Outcome::Failed);
   CHECK(b.window().session().lastProblem().contains(QStringLiteral("/proc/nowhere/a.uwplan")));
   CHECK(b.now().count(Severity::Stop) == 1);
 }

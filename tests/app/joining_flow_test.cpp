@@ -8,6 +8,7 @@
 #include "app/widgets/pages.h"
 #include "app/window_test.h"
 #include "core/plan/edit.h"
+#include "core/plan/entries.h"
 #include "support/plans.h"
 
 using namespace driving;
@@ -152,7 +153,7 @@ TEST_CASE("an edit in the middle of a study: what is shown in the end is of the 
 
 TEST_CASE("one pack, then none: every page of Joining says so without a figure") {
   Bench b;
-  b.document().begin(*withoutPack(plans::demo(), 1));
+  b.document().begin(*without(plans::demo(), "/packs", 1));
   b.key(Qt::Key_5, Qt::ControlModifier);
   for (int page = 0; page < pagesOf(b)->count(); ++page) {
     pagesOf(b)->choose(page);

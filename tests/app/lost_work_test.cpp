@@ -87,7 +87,7 @@ TEST_CASE("a notice does not push out one that waits for an answer") {
   leaveOrphan(b, {}, 700);
   b.window().offerRecovery();
   const QString path = b.file(QStringLiteral("a.uwplan"));
-  REQUIRE(b.window().session().saveAs(path) == FileSession::Outcome::Saved);
+  REQUIRE(b.saveAs(path) == FileSession::Outcome::Saved);
   Plan other = b.document().plan();
   other.title = "changed elsewhere";
   touch(path, writePlan(other));
@@ -160,14 +160,14 @@ TEST_CASE("left work on a file that somebody has written since is taken up, and 
   CHECK(b.window().notices()->sentence().contains(QStringLiteral("written since")));
   b.clickButton(QStringLiteral("Take it up again"));
   CHECK(b.document().plan().title == "left behind");
-  CHECK(b.window().session().save() == FileSession::Outcome::ChangedOnDisk);
+  CHECK(b.save() == FileSession::Outcome::ChangedOnDisk);
   CHECK(readPlan(*readWhole(path.toStdString(), maximumPlanBytes))->title == "theirs");
 }
 
 TEST_CASE("a file that was only touched is no other file") {
   Bench b;
   const QString path = b.file(QStringLiteral("a.uwplan"));
-  REQUIRE(b.window().session().saveAs(path) == FileSession::Outcome::Saved);
+  REQUIRE(b.saveAs(path) == FileSession::Outcome::Saved);
   REQUIRE(::chmod(path.toStdString().c_str(), 0600) == 0);
   b.window().session().lookAtDisk();
   CHECK(b.window().notices()->sentence().isEmpty());
@@ -185,14 +185,14 @@ TEST_CASE("a file that was only touched is no other file") {
   }
   const struct timespec times[2] = {s.st_atim, s.st_mtim};
   REQUIRE(::utimensat(AT_FDCWD, path.toStdString().c_str(), times, 0) == 0);
-  CHECK(b.window().session().save() == FileSession::Outcome::ChangedOnDisk);
+  CHECK(b.save() == FileSession::Outcome::ChangedOnDisk);
 }
 
 TEST_CASE("reading a file again says what it costs, undo included") {
   Bench b;
   const QString path = b.file(QStringLiteral("a.uwplan"));
   b.enter(QStringLiteral("budget"), QStringLiteral("500"));
-  REQUIRE(b.window().session().saveAs(path) == FileSession::Outcome::Saved);
+  REQUIRE(b.saveAs(path) == FileSession::Outcome::Saved);
   Plan other = b.document().plan();
   other.title = "changed elsewhere";
   touch(path, writePlan(other));
@@ -206,10 +206,11 @@ TEST_CASE("reading a file again says what it costs, undo included") {
 TEST_CASE("a save that could not keep something says so") {
   Bench b;
   const QString path = b.file(QStringLiteral("a.uwplan"));
-  REQUIRE(b.window().session().saveAs(path) == FileSession::Outcome::Saved);
+  REQUIRE(b.saveAs(path) == FileSession::Outcome::Saved);
   std::filesystem::create_hard_link(path.toStdString(), b.file(QStringLiteral("second name.uwplan")).toStdString());
   b.enter(QStringLiteral("budget"), QStringLiteral("500"));
   b.key(Qt::Key_S, Qt::ControlModifier);
+  b.waitForSave();
   CHECK(b.window().session().isSaved());
   CHECK(b.window().notices()->sentence().contains(QStringLiteral("another name")));
 }

@@ -126,4 +126,23 @@ void Bench::waitForStudies() {
   FAIL("a study never ends");
 }
 
+void Bench::waitForSave() {
+  REQUIRE(QTest::qWaitFor([this] { return !window_->session().isSaving(); }, 20000));
+  settle();
+}
+
+FileSession::Outcome Bench::save() {
+  std::optional<FileSession::Outcome> out;
+  window_->session().save(FileSession::Force::No, [&](FileSession::Outcome outcome) { out = outcome; });
+  REQUIRE(QTest::qWaitFor([&] { return out.has_value(); }, 20000));
+  return *out;
+}
+
+FileSession::Outcome Bench::saveAs(const QString& path) {
+  std::optional<FileSession::Outcome> out;
+  window_->session().saveAs(path, [&](FileSession::Outcome outcome) { out = outcome; });
+  REQUIRE(QTest::qWaitFor([&] { return out.has_value(); }, 20000));
+  return *out;
+}
+
 }  // namespace driving

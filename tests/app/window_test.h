@@ -47,6 +47,10 @@ class Bench {
   QString shownWords();
   /// Waits until no job runs; the test fails if one never ends.
   void waitForStudies();
+  /// Saves and waits until it is done.
+  FileSession::Outcome save();
+  FileSession::Outcome saveAs(const QString& path);
+  void waitForSave();
 
  private:
   void bringUp();

@@ -12,6 +12,7 @@
 #include <sstream>
 
 #include "calc/calc.h"
+#include "calc/command.h"
 #include "core/io/plan_json.h"
 #include "support/plans.h"
 #include "support/reference_case.h"
@@ -133,16 +134,16 @@ TEST_CASE("commands say what their golden files say") {
 TEST_CASE("JSON for programs has the same figures as the assessment, in full") {
   const Plan plan = plans::demo();
   const Assessment a = plans::assessed(plan);
-  const auto show = nlohmann::json::parse(calc::showJson(plan, a));
+  const auto show = nlohmann::json::parse(calc::showCommand().json(plan, a));
   CHECK(show["peak_A"] == a.figures.demand.peak->value());
   CHECK(show["range"]["likely_km"] == a.figures.range.likely.value());
   CHECK(show["packs"][1]["resistance_ohm"] == a.figures.packs[1].model.resistance().value());
   CHECK(show["narrows"] == "stock/bms");
-  const auto check = nlohmann::json::parse(calc::checkJson(plan, a));
+  const auto check = nlohmann::json::parse(calc::checkCommand().json(plan, a));
   CHECK(check["stops"] == 1);
   CHECK(check["findings"][0]["id"] == "WIRE-04");
   CHECK(check["findings"][0]["field"] == "/packs/1/fuse/dc_V");
-  const auto join = nlohmann::json::parse(calc::joinJson(plan, a));
+  const auto join = nlohmann::json::parse(calc::joinCommand().json(plan, a));
   CHECK(join["ride"]["end_s"] == a.figures.ride->end.value());
   CHECK(join["ride"]["packs"][0]["knee_s"] == a.figures.ride->sources[0].knee->value());
 }

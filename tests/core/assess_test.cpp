@@ -4,6 +4,7 @@
 
 #include "core/assess/workings.h"
 #include "core/plan/edit.h"
+#include "core/plan/entries.h"
 #include "support/plans.h"
 
 using namespace usherwright;
@@ -105,7 +106,7 @@ TEST_CASE("the demo's figures are those of its description") {
 
 TEST_CASE("what a second pack changes: the peak not at all, the sag and the range do") {
   const Plan both = plans::sound();
-  const Plan alone = *withoutPack(both, 1);
+  const Plan alone = *without(both, "/packs", 1);
   const Figures two = plans::assessed(both).figures, one = plans::assessed(alone).figures;
   CHECK(two.demand.peak == one.demand.peak);
   CHECK(two.range.usable > one.range.usable * 2.0);

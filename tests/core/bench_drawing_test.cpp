@@ -3,11 +3,11 @@
 #include <catch2/catch.hpp>
 #include <cmath>
 
-#include "core/assess/questions.h"
-#include "core/assess/standing.h"
 #include "core/drawing/joining_pages.h"
 #include "core/plan/edit.h"
 #include "core/plan/lists.h"
+#include "core/sheets/questions.h"
+#include "core/sheets/standing.h"
 #include "support/plans.h"
 
 using namespace usherwright;

@@ -4,9 +4,10 @@
 #include "core/label/claims.h"
 #include "core/pack/bench_tests.h"
 #include "core/plan/edit.h"
+#include "core/plan/entries.h"
 #include "core/plan/evidence.h"
-#include "core/plan/jobs.h"
 #include "core/plan/lists.h"
+#include "core/plan/needed.h"
 #include "core/plan/shelf.h"
 #include "core/quantity/units.h"
 #include "core/travel/need.h"
@@ -244,22 +245,23 @@ TEST_CASE("entries of lists come and go with their sources") {
   CHECK(plan.bike.accessories[last].name == "horn");
   const std::string pointer = "/bike/accessories/" + std::to_string(last) + "/power_W";
   plan = plans::with(plan, pointer, "12");
-  plan = *withoutAccessory(plan, 0);
+  plan = *without(plan, "/bike/accessories", 0);
   CHECK(provenanceOf(plan, "/bike/accessories/" + std::to_string(last - 1) + "/power_W") == Provenance::Measured);
-  CHECK_FALSE(withoutAccessory(plan, 99));
+  CHECK_FALSE(without(plan, "/bike/accessories", 99));
   const Plan two = withAnotherRoute(plan);
   CHECK(two.routes.size() == plan.routes.size() + 1);
   CHECK(two.routes.back().id != two.routes.front().id);
-  CHECK(withoutRoute(two, 1)->routes.size() == plan.routes.size());
+  CHECK(without(two, "/routes", 1)->routes.size() == plan.routes.size());
   const auto read = withReading(plan, 0, {"2026-10-02", ReadingOf::Groups, Volt(51.2), Minute(45), {Volt(3.94)}, {}});
   REQUIRE(read);
   CHECK(provenanceOf(*read, "/packs/0/readings/0/pack_V") == Provenance::Measured);
-  CHECK(withoutReading(*read, 0, 0)->packs[0].readings.empty());
+  CHECK(without(*read, "/packs/0/readings", 0)->packs[0].readings.empty());
   CHECK_FALSE(withReading(plan, 0, {"", ReadingOf::Groups, {}, {}, {Volt(54)}, {}}));
   CHECK(withCapacityTest(plan, 0, {"yesterday", AmpereHour(10), {}, {}}).error().sentence().find("2026-05-31") != std::string::npos);
   CHECK_FALSE(withCapacityTest(plan, 0, {"2026-02-30", AmpereHour(10), {}, {}}));
   CHECK(withCapacityTest(plan, 0, {"2026-02-28", AmpereHour(10), {}, {}})->packs[0].capacityTests.size() == 1);
-  CHECK(*daysOf("2026-03-01") - *daysOf("2026-02-28") == 1);
+  CHECK(*parseDate("2026-03-01") - *parseDate("2026-02-28") == std::chrono::days(1));
+  CHECK(formatDate(*parseDate("2024-02-29")) == "2024-02-29");
 }
 
 TEST_CASE("claims are held against what the bike has and needs") {

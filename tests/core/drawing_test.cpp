@@ -5,6 +5,7 @@
 
 #include "core/drawing/drawings.h"
 #include "core/plan/edit.h"
+#include "core/plan/entries.h"
 #include "support/plans.h"
 
 using namespace usherwright;
@@ -120,7 +121,7 @@ TEST_CASE("the matrix says a verdict in words for every pair") {
 
 TEST_CASE("nothing is drawn off the page, at any size, for one to four packs and for none") {
   Plan plan = plans::demo();
-  std::vector<Plan> several{Plan{}, *withoutPack(plan, 1), plan, plans::example("moor-tractor"), plans::example("allotment-barrow")};
+  std::vector<Plan> several{Plan{}, *without(plan, "/packs", 1), plan, plans::example("moor-tractor"), plans::example("allotment-barrow")};
   several.push_back(*withDuplicatePack(plan, 1));
   several.push_back(*withDuplicatePack(several.back(), 0));
   for (const Plan& p : several) {

@@ -7,6 +7,7 @@
 #include "core/charging/charger_put.h"
 #include "core/io/plan_json.h"
 #include "core/plan/edit.h"
+#include "core/plan/entries.h"
 #include "core/plan/makeup.h"
 #include "core/plan/shelf.h"
 #include "support/field_values.h"
@@ -75,14 +76,14 @@ TEST_CASE("a pack comes with a lead and goes with it") {
   CHECK(makeupOf(more, more.packs[2]).series == *plan.packs[0].series);
   CHECK(makeupOf(more, more.packs[2]).layout.seriesBecause == "stock is 13S");
   CHECK(crossChecked(more));
-  const Plan less = *withoutPack(plan, 0);
+  const Plan less = *without(plan, "/packs", 0);
   REQUIRE(less.packs.size() == 1);
   CHECK(less.leadOf("stock") == nullptr);
   CHECK(less.chargers[0].forPacks.empty());
   CHECK(provenanceOf(less, "/packs/0/fuse/dc_V") == provenanceOf(plan, "/packs/1/fuse/dc_V"));
   CHECK(provenanceOf(less, "/wiring/runs/0/length_plus_m") == Provenance::Measured);
   CHECK(crossChecked(less));
-  CHECK_FALSE(withoutPack(plan, 5));
+  CHECK_FALSE(without(plan, "/packs", 5));
 }
 
 TEST_CASE("a copied pack keeps what is known of it") {
@@ -109,14 +110,14 @@ TEST_CASE("chargers come, are put to packs, and go") {
   CHECK(plan.chargers[2].forPacks == std::vector<std::string>{"stock", "second"});
   plan = *withAssignment(plan, 2, 0, Assignment::Free);
   CHECK(plan.chargers[2].forPacks == std::vector<std::string>{"second"});
-  const Plan fewer = *withoutCharger(plan, 0);
+  const Plan fewer = *without(plan, "/chargers", 0);
   CHECK(provenanceOf(fewer, "/chargers/0/output_V") == provenanceOf(plan, "/chargers/1/output_V"));
   CHECK_FALSE(withAssignment(plan, 9, 0, Assignment::Free));
 }
 
 TEST_CASE("whatever an edit makes of whatever a plan holds can be saved and opened again") {
   rc::prop("every edit, on fields at and within their bounds", [] {
-    Plan plan = withNewPack(withNewCharger(*rc::gen::arbitrary<bool>() ? plans::demo() : withNewPack(Plan{})));
+    Plan plan = withNewPack(*withNew(*rc::gen::arbitrary<bool>() ? plans::demo() : withNewPack(Plan{}), "/chargers"));
     std::vector<std::pair<std::string, const FieldSpec*>> fields;
     forEachField(plan, [&](const std::string& pointer, const FieldSpec& spec, const FieldValue&) {
       if (isNumeric(spec.kind)) fields.emplace_back(pointer, &spec);
@@ -133,9 +134,9 @@ TEST_CASE("whatever an edit makes of whatever a plan holds can be saved and open
     }
     const std::size_t pack = plan.packs.size() - 1, charger = plan.chargers.size() - 1;
     std::vector<Expected<Plan>> made = {
-        withNewPack(plan),        withDuplicatePack(plan, pack), withoutPack(plan, 0),          withChargerFor(plan, pack),
-        withNewCharger(plan),     withChargerPut(plan, charger), withoutCharger(plan, charger), withRoute(plan),
-        withSeenCell(plan, pack), withLayoutAssumed(plan, pack)};
+        withNewPack(plan),           withDuplicatePack(plan, pack), without(plan, "/packs", 0),          withChargerFor(plan, pack),
+        *withNew(plan, "/chargers"), withChargerPut(plan, charger), without(plan, "/chargers", charger), withRoute(plan),
+        withSeenCell(plan, pack),    withLayoutAssumed(plan, pack)};
     for (const ShelfBms& board : shippedShelf().boards)
       if (const auto fitted = withShelfBms(plan, pack, board)) made.push_back(fitted);
     for (const auto& next : made) {

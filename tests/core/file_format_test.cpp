@@ -5,6 +5,7 @@
 
 #include "core/io/plan_json.h"
 #include "core/plan/edit.h"
+#include "core/plan/entries.h"
 #include "support/plans.h"
 
 using namespace usherwright;
@@ -99,7 +100,7 @@ TEST_CASE("a ride by profile, the steps of a gauge and a converter survive a rou
   bad.joining.converter.source = "attic";
   CHECK(refused(bad) ==
         "/joining/converter/source: found \"attic\", expected the id of one of the packs of the plan, or nothing for the last one.");
-  const auto fewer = withoutPack(plan, 0);
+  const auto fewer = without(plan, "/packs", 0);
   REQUIRE(fewer);
   CHECK(fewer->joining.converter.source.empty());
 }

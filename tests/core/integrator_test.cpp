@@ -5,8 +5,8 @@
 
 #include <rapidcheck/catch.h>
 #include "core/joining/held.h"
-#include "core/joining/root.h"
 #include "core/joining/trace.h"
+#include "core/quantity/root.h"
 #include "support/random.h"
 
 using namespace usherwright;

@@ -4,8 +4,8 @@
 #include <random>
 
 #include "core/assess/joining_facts.h"
-#include "core/assess/joining_jobs.h"
 #include "core/joining/spread.h"
+#include "core/studies/joining_studies.h"
 #include "support/plans.h"
 
 using namespace usherwright;

@@ -4,9 +4,9 @@
 #include <numeric>
 
 #include "core/assess/joining_facts.h"
-#include "core/assess/joining_jobs.h"
 #include "core/assess/joining_setup.h"
 #include "core/quantity/units.h"
+#include "core/studies/joining_studies.h"
 #include "support/plans.h"
 
 using namespace usherwright;

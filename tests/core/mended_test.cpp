@@ -4,14 +4,15 @@
 #include <cmath>
 
 #include "core/assess/joining_setup.h"
-#include "core/assess/pairs.h"
 #include "core/assess/rules/rule.h"
-#include "core/assess/search.h"
-#include "core/assess/sensitivity.h"
 #include "core/drawing/display_list.h"
 #include "core/plan/edit.h"
+#include "core/plan/entries.h"
 #include "core/plan/lists.h"
 #include "core/plan/shelf.h"
+#include "core/studies/pairs.h"
+#include "core/studies/search.h"
+#include "core/studies/sensitivity.h"
 #include "support/circuits.h"
 #include "support/plans.h"
 #include "support/random.h"
@@ -65,20 +66,20 @@ TEST_CASE("what was accepted for a pack or charger that is gone excuses no later
   for (const char* key :
        {"BIKE-08@second/fuse", "LIM-02@second/bms", "CHG-05@charger/second", "PACK-06@second", "LIM-02@stock/bms", "JOIN-15@joint"})
     plan.accepted[key] = {"looked at", 1};
-  const Plan without = *withoutPack(plan, 1);
-  CHECK(without.accepted.size() == 2);
-  CHECK(without.accepted.contains("LIM-02@stock/bms"));
-  CHECK(without.accepted.contains("JOIN-15@joint"));
+  const Plan fewer = *without(plan, "/packs", 1);
+  CHECK(fewer.accepted.size() == 2);
+  CHECK(fewer.accepted.contains("LIM-02@stock/bms"));
+  CHECK(fewer.accepted.contains("JOIN-15@joint"));
   Plan chargers = plans::demo();
   const std::string id = chargers.chargers[0].id;
   chargers.accepted["CHG-05@" + id + "/stock"] = {"known", 1};
   chargers.accepted["BIKE-08@" + id] = {"known", 1};
-  CHECK(withoutCharger(chargers, 0)->accepted.empty());
+  CHECK(without(chargers, "/chargers", 0)->accepted.empty());
   Plan accessories = withAccessory(withAccessory(withAccessory(Plan{}, "a"), "b"), "c");
   accessories.accepted["BIKE-07@accessory-1"] = {"first", 1};
   accessories.accepted["BIKE-07@accessory-2"] = {"second", 1};
   accessories.accepted["BIKE-07@accessory-3"] = {"third", 1};
-  const Plan moved = *withoutAccessory(accessories, 1);
+  const Plan moved = *without(accessories, "/bike/accessories", 1);
   CHECK(moved.accepted.size() == 2);
   CHECK(moved.accepted.at("BIKE-07@accessory-1").reason == "first");
   CHECK(moved.accepted.at("BIKE-07@accessory-2").reason == "third");
@@ -130,26 +131,60 @@ TEST_CASE("a lever tells of no finding that it cannot see: rules that read the r
   plan.joining.method = Method::Schottky;
   plan.joining.part.forwardDrop = Volt(1.1);
   const Assessment base = plans::assessed(plan);
-  REQUIRE(std::any_of(base.findings.begin(), base.findings.end(), [](const Finding& f) { return rules::readsRide(f.id); }));
+  REQUIRE(std::any_of(base.findings.begin(), base.findings.end(), [](const Finding& f) { return rules::reads(f.id).has(Part::Ride); }));
   for (const std::string& pointer : unprovenFields(plan, base)) {
     const Lever lever = leverOf(plan, shippedCatalogue(), base, pointer);
     for (const char* id : {"JOIN-09", "JOIN-11", "JOIN-14"}) CHECK(lever.verdict.find(id) == std::string::npos);
   }
 }
 
-TEST_CASE("at the depth of a verdict every rule says what it says in full, but for those that are known to need the ride") {
+TEST_CASE("a rule says with the parts that it declares what it says with all, and without one of them nothing") {
+  std::set<Severity> seen;
   for (const char* name : {"ferry-path-library-trike", "quarry-town-folder", "allotment-barrow", "moor-tractor"})
     for (const Method method : {Method::Combiner, Method::Direct, Method::Schottky, Method::Selector}) {
       Plan plan = plans::example(name);
       plan.joining.method = method;
-      const auto keys = [&](Depth depth) {
-        std::set<std::string> out;
-        for (const Finding& f : assess(plan, shippedCatalogue(), nullptr, depth).findings)
-          if (!rules::readsRide(f.id)) out.insert(f.key() + std::string(severityWord(f.severity)));
-        return out;
+      const Given given{shippedCatalogue(), parseDate("2026-11-29")};
+      const Assessment whole = assess(plan, given);
+      const auto said = [&](const rules::Rule& rule, const Figures& figures) {
+        rules::Findings found;
+        rule.judge({plan, figures, given.catalogue, given.today}, found);
+        std::string words;
+        for (const Finding& f : found) words += f.key() + f.sentence + f.working.text();
+        return words;
       };
-      CHECK(keys(Depth::Whole) == keys(Depth::Verdict));
+      for (const rules::Rule& rule : rules::table()) {
+        CAPTURE(rule.id);
+        CHECK(said(rule, assess(plan, given, nullptr, rule.reads).figures) == said(rule, whole.figures));
+      }
+      const Assessment bare = assess(plan, given, nullptr, Parts());
+      for (const Finding& f : bare.findings) CHECK(rules::reads(f.id).nothing());
+      for (const Finding& f : whole.findings) seen.insert(f.severity);
     }
+  CHECK(seen.size() == 3);
+}
+
+TEST_CASE("a test or a reading of a day that has not come is said, in whatever pack it stands; without a day nothing is") {
+  const Date now = *parseDate("2026-11-29");
+  Plan plan = plans::demo();
+  const auto ahead = [&](std::optional<Date> day) {
+    std::vector<std::string> out;
+    for (const Finding& f : assess(plan, {shippedCatalogue(), day}).findings)
+      if (f.id == "PACK-14" && f.part.ends_with("/dates")) out.push_back(f.pointer);
+    return out;
+  };
+  for (std::size_t k = 0; k < 2; ++k) {
+    plan.packs[k].readings = std::vector<Reading>{};
+    plan.packs[k].capacityTests = std::vector<CapacityTest>{};
+  }
+  plan = *withCapacityTest(plan, 0, {"2026-11-29", AmpereHour(9), {}, {}});
+  plan = *withCapacityTest(plan, 1, {"2026-11-30", AmpereHour(9), {}, {}});
+  plan = *withReading(plan, 1, {"some day", ReadingOf::Groups, Volt(50), Minute(60), {}, {}});
+  CHECK(ahead(now).empty());
+  CHECK(ahead(now - std::chrono::days(1)) == std::vector<std::string>{"/packs/1/capacity_tests/0/when"});
+  plan = *withReading(plan, 0, {"2026-12-01", ReadingOf::Groups, Volt(50), Minute(60), {}, {}});
+  CHECK(ahead(now) == std::vector<std::string>{"/packs/0/readings/0/when"});
+  CHECK(ahead(std::nullopt).empty());
 }
 
 TEST_CASE("pairs say what the joined ride says") {

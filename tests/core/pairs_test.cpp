@@ -2,8 +2,8 @@
 #include <catch2/catch.hpp>
 
 #include <rapidcheck/catch.h>
-#include "core/assess/pairs.h"
 #include "core/plan/edit.h"
+#include "core/studies/pairs.h"
 #include "support/plans.h"
 #include "support/random.h"
 

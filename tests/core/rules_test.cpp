@@ -6,6 +6,7 @@
 #include "core/io/plan_json.h"
 #include "core/pack/bench_tests.h"
 #include "core/plan/edit.h"
+#include "core/plan/entries.h"
 #include "core/plan/lists.h"
 #include "support/plans.h"
 #include "support/rule_cases.h"
@@ -136,7 +137,7 @@ TEST_CASE("an acceptance holds for the fields that it was given for") {
   // The fields follow when a pack before them goes.
   const Plan fuse = plans::with(plans::sound(), "/packs/1/fuse/breaking_A", "");
   const Finding g = plans::findings(fuse, "BIKE-08").at(0);
-  const Plan one = *withoutPack(*withAcceptance(fuse, g.key(), acceptanceOf(g, "a known kind", "2026-11-02")), 0);
+  const Plan one = *without(*withAcceptance(fuse, g.key(), acceptanceOf(g, "a known kind", "2026-11-02")), "/packs", 0);
   CHECK(plans::findings(one, "BIKE-08").at(0).acceptedBecause);
 }
 

@@ -4,23 +4,20 @@
 
 #include <algorithm>
 #include <catch2/catch.hpp>
-#include <charconv>
-#include <cmath>
-#include <cstdlib>
 #include <filesystem>
-#include <fstream>
-#include <sstream>
 
 #include "core/assess/joining_facts.h"
-#include "core/assess/joining_jobs.h"
-#include "core/assess/questions.h"
-#include "core/assess/search.h"
-#include "core/assess/sensitivity.h"
-#include "core/assess/way.h"
 #include "core/assess/workings.h"
 #include "core/io/plan_json.h"
 #include "core/plan/edit.h"
+#include "core/plan/entries.h"
 #include "core/quantity/text.h"
+#include "core/sheets/questions.h"
+#include "core/sheets/way.h"
+#include "core/studies/joining_studies.h"
+#include "core/studies/search.h"
+#include "core/studies/sensitivity.h"
+#include "support/golden.h"
 #include "support/plans.h"
 #include "support/reference_case.h"
 #include "support/rule_cases.h"
@@ -95,92 +92,22 @@ std::string saidOf(const Plan& plan) {
   return out;
 }
 
-/// A number as it is printed: its value and how many digits follow the point. Empty if there is none at `at`.
-struct Printed {
-  double value = 0;
-  int decimals = 0;
-  std::size_t length = 0;
-};
-Printed printedAt(const std::string& text, std::size_t at) {
-  Printed p;
-  const char* begin = text.data() + at;
-  const auto [end, error] = std::from_chars(begin, text.data() + text.size(), p.value, std::chars_format::fixed);
-  if (error != std::errc()) return {};
-  p.length = static_cast<std::size_t>(end - begin);
-  const auto point = std::string_view(begin, p.length).find('.');
-  p.decimals = point == std::string_view::npos ? 0 : static_cast<int>(p.length - point) - 1;
-  return p;
-}
-
-/// One in the last digit apart: another compiler rounds a simulated figure otherwise. Counts below 100 are whole.
-bool isSame(const Printed& a, const Printed& b) {
-  const int decimals = std::max(a.decimals, b.decimals);
-  const double largest = std::max(std::abs(a.value), std::abs(b.value));
-  if (decimals == 0 && largest < 100) return a.value == b.value;
-  const double step = decimals > 0 ? std::pow(10.0, -decimals) : std::pow(10.0, std::floor(std::log10(largest)) - 2);
-  return std::abs(a.value - b.value) <= step * 1.01;
-}
-
-/// Where two lines say something else; npos if they say the same.
-std::size_t differsAt(const std::string& was, const std::string& is) {
-  std::size_t i = 0, k = 0;
-  while (i < was.size() && k < is.size()) {
-    const Printed a = printedAt(was, i), b = printedAt(is, k);
-    if (a.length > 0 && b.length > 0) {
-      if (!isSame(a, b)) return k;
-      i += a.length;
-      k += b.length;
-    } else {
-      if (was[i] != is[k]) return k;
-      ++i;
-      ++k;
-    }
-  }
-  return i == was.size() && k == is.size() ? std::string::npos : k;
-}
-
-/// The text against a golden file, line by line; the first line that differs is shown. USHERWRIGHT_GOLDEN=write takes the new.
-void compare(const std::string& name, const std::string& now) {
-  const std::string path = reference::sourcePath("tests/data/said/" + name);
-  const char* mode = std::getenv("USHERWRIGHT_GOLDEN");
-  if (mode && std::string_view(mode) == "write") {
-    std::ofstream(path, std::ios::binary) << now;
-    return;
-  }
-  REQUIRE(std::filesystem::exists(path));
-  std::istringstream before(reference::readFile(path)), after(now);
-  std::string was, is;
-  for (int line = 1;; ++line) {
-    const bool more = static_cast<bool>(std::getline(before, was)), still = static_cast<bool>(std::getline(after, is));
-    if (!more && !still) return;
-    if (more != still) FAIL(name << ", line " << line << ": " << (still ? "now goes on with “" + is : "ends before “" + was) << "”");
-    if (differsAt(was, is) != std::string::npos) FAIL(name << ", line " << line << ": now “" << is << "”, before “" << was << "”");
-  }
-}
-
 }  // namespace
 
 TEST_CASE("the golden texts see every other word and figure, but not the last digit of one that another compiler rounds") {
-  CHECK(differsAt("4.57 A after 293 min", "4.58 A after 294 min") == std::string::npos);
-  CHECK(differsAt("4.57 A", "4.59 A") == 0);
-  CHECK(differsAt("5 cells", "6 cells") == 0);
-  CHECK(differsAt("12.5 V, sure", "12.5 V, ask") == 8);
-  CHECK(differsAt("1250 Wh", "1260 Wh") == std::string::npos);
-  CHECK(differsAt("1250 Wh", "1270 Wh") == 0);
-  CHECK(differsAt("a", "a b") == 1);
+  CHECK(golden::differsAt("4.57 A after 293 min", "4.58 A after 294 min") == std::string::npos);
+  CHECK(golden::differsAt("4.57 A", "4.59 A") == 0);
+  CHECK(golden::differsAt("5 cells", "6 cells") == 0);
+  CHECK(golden::differsAt("12.5 V, sure", "12.5 V, ask") == 8);
+  CHECK(golden::differsAt("1250 Wh", "1260 Wh") == std::string::npos);
+  CHECK(golden::differsAt("1250 Wh", "1270 Wh") == 0);
+  CHECK(golden::differsAt("a", "a b") == 1);
 }
 
 TEST_CASE("what is said of the examples and of the judged plans is what was said") {
-  std::vector<std::filesystem::path> files;
-  for (const char* folder : {"data/examples", "tests/data/judgement"})
-    for (const auto& file : std::filesystem::directory_iterator(reference::sourcePath(folder)))
-      if (file.path().extension() == ".uwplan") files.push_back(file.path());
-  std::sort(files.begin(), files.end());
-  REQUIRE(files.size() > 30);
-  for (const auto& file : files) {
-    const auto plan = readPlan(reference::readFile(file.string()));
-    if (plan) compare(file.stem().string() + ".txt", saidOf(*plan));
-  }
+  const auto judged = golden::plans();
+  REQUIRE(judged.size() > 30);
+  for (const auto& [name, plan] : judged) golden::compare(name + ".txt", saidOf(plan));
 }
 
 TEST_CASE("what is said of plans that have hardly begun is what was said") {
@@ -191,7 +118,7 @@ TEST_CASE("what is said of plans that have hardly begun is what was said") {
     plan.need.*job = true;
     all += "-- a job\n" + saidOf(plan);
     all += "-- and a pack\n" + saidOf(withNewPack(plan));
-    all += "-- and a charger\n" + saidOf(withNewCharger(plan));
+    all += "-- and a charger\n" + saidOf(*withNew(plan, "/chargers"));
   }
   Plan uncharged = plans::sound();
   uncharged.chargers.clear();
@@ -199,7 +126,7 @@ TEST_CASE("what is said of plans that have hardly begun is what was said") {
   Plan unwired = plans::sound();
   unwired.wiring.runs.clear();
   all += "-- sound but for its leads\n" + saidOf(unwired);
-  compare("begun.txt", all);
+  golden::compare("begun.txt", all);
 }
 
 TEST_CASE("what each rule says in each of its cases is what it said") {
@@ -212,5 +139,5 @@ TEST_CASE("what each rule says in each of its cases is what it said") {
     for (const Finding& f : plans::assessed(plans::planOf(row)).findings)
       if (f.id == row.id) all += saidOf(f);
   }
-  compare("rules.txt", all);
+  golden::compare("rules.txt", all);
 }

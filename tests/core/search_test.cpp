@@ -4,15 +4,16 @@
 #include <catch2/catch.hpp>
 #include <random>
 
-#include "core/assess/questions.h"
-#include "core/assess/search.h"
-#include "core/assess/sensitivity.h"
 #include "core/drawing/drawings.h"
 #include "core/drawing/svg.h"
 #include "core/frame/frame.h"
+#include "core/pack/buying.h"
 #include "core/plan/edit.h"
 #include "core/plan/evidence.h"
 #include "core/plan/lists.h"
+#include "core/sheets/questions.h"
+#include "core/studies/search.h"
+#include "core/studies/sensitivity.h"
 #include "support/plans.h"
 
 using namespace usherwright;
@@ -205,7 +206,7 @@ TEST_CASE("a verdict alone gives the findings and the range of the whole assessm
   for (const char* name : {"ferry-path-library-trike", "quarry-town-folder", "allotment-barrow", "moor-tractor"}) {
     const Plan plan = plans::example(name);
     const Assessment whole = assess(plan, shippedCatalogue());
-    const Assessment verdict = assess(plan, shippedCatalogue(), nullptr, Depth::Verdict);
+    const Assessment verdict = assess(plan, shippedCatalogue(), nullptr, Part::Range);
     REQUIRE(whole.findings.size() == verdict.findings.size());
     for (std::size_t i = 0; i < whole.findings.size(); ++i) CHECK(whole.findings[i].sentence == verdict.findings[i].sentence);
     CHECK(whole.figures.range.likely == verdict.figures.range.likely);

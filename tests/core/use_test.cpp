@@ -6,6 +6,7 @@
 #include "core/charging/charging.h"
 #include "core/limits/limits.h"
 #include "core/plan/edit.h"
+#include "core/plan/entries.h"
 #include "core/travel/travel.h"
 #include "support/plans.h"
 #include "support/random.h"
@@ -175,7 +176,7 @@ TEST_CASE("every pack has its elements, the joint and the main run theirs, by me
   const auto direct = plans::assessed(plans::with(plans::sound(), "/joining/method", "direct")).figures.elements;
   CHECK_FALSE(elementOf(direct, "joint/total"));
   CHECK_FALSE(elementOf(direct, "stock/input"));
-  const auto alone = plans::assessed(*withoutPack(plans::sound(), 1)).figures.elements;
+  const auto alone = plans::assessed(*without(plans::sound(), "/packs", 1)).figures.elements;
   CHECK_FALSE(elementOf(alone, "joint/total"));
   CHECK_FALSE(elementOf(plans::assessed(plans::with(plans::sound(), "/packs/0/bms/present", "no")).figures.elements, "stock/bms"));
 }

@@ -3,8 +3,8 @@
 
 #include <map>
 
-#include "core/assess/way.h"
 #include "core/plan/edit.h"
+#include "core/sheets/way.h"
 #include "support/plans.h"
 #include "support/rule_cases.h"
 

@@ -35,14 +35,17 @@ int child(int argc, char** argv) {
   plan.title = "killed";
   plan.budget = Money(1);
   session.begin(plan);
-  if (session.saveAs(folder + QStringLiteral("/a.uwplan")) != app::FileSession::Outcome::Saved) return 3;
+  const auto isSaved = [](app::FileSession::Outcome outcome) {
+    if (outcome != app::FileSession::Outcome::Saved) ::_exit(3);
+  };
+  session.saveAs(folder + QStringLiteral("/a.uwplan"), isSaved);
   int count = 1;
   QTimer timer;
   QObject::connect(&timer, &QTimer::timeout, [&] {
     Plan next = document.plan();
     next.budget = Money(++count);
     if (!document.commit(next)) ::_exit(4);
-    if (count % 97 == 0 && session.save() != app::FileSession::Outcome::Saved) ::_exit(5);
+    if (count % 97 == 0) session.save(app::FileSession::Force::No, isSaved);
     const auto now = Clock::now().time_since_epoch().count();
     const long long line[2] = {count, static_cast<long long>(now)};
     if (::write(pipe, line, sizeof line) != sizeof line) ::_exit(6);

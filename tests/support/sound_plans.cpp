@@ -168,6 +168,8 @@ Plan planOf(const std::vector<Member>& members, Method method) {
   j.part.breaksLoad = true;
   j.looseEndsCapped = true;
   j.alwaysTogether = true;
+  j.endsCheckedBy = "the builder";
+  j.endsCheckedOn = "2026-10-03";
   if (method == Method::Selector) j.policy = Policy::StockFirst;
   j.converter.set = highest * 0.93;
   j.converter.output = Ampere(3);

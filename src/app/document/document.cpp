@@ -2,6 +2,7 @@
 #include "app/document/document.h"
 
 #include "app/present/words.h"
+#include "core/io/clock.h"
 #include "core/io/plan_json.h"
 #include "core/plan/edit.h"
 
@@ -69,7 +70,7 @@ void Document::setUnits(UnitSystem units) {
 }
 
 void Document::assessNow() {
-  assessment_ = assess(plan(), shippedCatalogue(), &assessment_);
+  assessment_ = assess(plan(), {shippedCatalogue(), today()}, &assessment_);
   way_ = wayOf(plan(), assessment_);
   Q_EMIT changed();
 }

@@ -8,8 +8,8 @@
 #include <vector>
 
 #include "core/assess/assessment.h"
-#include "core/assess/way.h"
 #include "core/drawing/drawings.h"
+#include "core/sheets/way.h"
 
 namespace usherwright::app {
 

@@ -7,6 +7,7 @@
 #include <QStandardPaths>
 #include <QTime>
 #include <QtConcurrent>
+#include <utility>
 
 #include "core/io/plan_json.h"
 
@@ -38,9 +39,14 @@ FileSession::FileSession(Document& document, const QString& journalFolder, QObje
     Q_EMIT stateChanged();
   });
   connect(&watcher_, &QFileSystemWatcher::fileChanged, this, &FileSession::lookAtDisk);
+  connect(&saveWork_, &QFutureWatcherBase::finished, this, &FileSession::saveEnded);
 }
 
-FileSession::~FileSession() { journalWork_.waitForFinished(); }
+FileSession::~FileSession() {
+  saveWork_.waitForFinished();
+  journalWork_.waitForFinished();
+  if (dropJournal_ && journal_) journal_->clear();
+}
 
 bool FileSession::isSaved() const {
   const auto now = document_.snapshot();
@@ -48,12 +54,14 @@ bool FileSession::isSaved() const {
 }
 
 QString FileSession::savedWords() const {
+  if (isSaving()) return QStringLiteral("saving …");
   if (base_.path.empty()) return isSaved() ? QStringLiteral("not saved yet") : QStringLiteral("not saved yet, changed");
   if (!isSaved()) return QStringLiteral("changed");
   return savedAt_.isEmpty() ? QStringLiteral("as on disk") : QStringLiteral("saved %1").arg(savedAt_);
 }
 
 void FileSession::begin(Plan plan) {
+  letSaveEnd();
   forget();
   adopt({});
   document_.begin(std::move(plan));
@@ -89,6 +97,7 @@ Expected<void> FileSession::open(const QString& path) {
     problem.place = QFileInfo(path).fileName().toStdString() + ", " + problem.place;
     return tl::unexpected(std::move(problem));
   }
+  letSaveEnd();
   forget();
   adopt({whole.toStdString(), stamp, sumOf(*text)});
   document_.begin(std::move(*plan));
@@ -98,38 +107,74 @@ Expected<void> FileSession::open(const QString& path) {
   return {};
 }
 
-FileSession::Outcome FileSession::save(Force force) {
-  if (base_.path.empty()) return Outcome::NeedsPath;
+void FileSession::save(Force force, Then then) {
+  if (isSaving()) return afterSave_.push_back([this, force, then = std::move(then)] { save(force, then); });
+  if (base_.path.empty()) return then(Outcome::NeedsPath);
   if (force == Force::No) {
-    if (!mark_) return Outcome::OpenElsewhere;
-    if (hasChanged(base_)) return Outcome::ChangedOnDisk;
+    if (!mark_) return then(Outcome::OpenElsewhere);
+    if (hasChanged(base_)) return then(Outcome::ChangedOnDisk);
   }
-  return writeTo(path());
+  writeTo(path(), std::move(then));
 }
 
-FileSession::Outcome FileSession::saveAs(const QString& path) { return writeTo(QFileInfo(path).absoluteFilePath()); }
+void FileSession::saveAs(const QString& path, Then then) {
+  if (isSaving()) return afterSave_.push_back([this, path, then = std::move(then)] { saveAs(path, then); });
+  writeTo(QFileInfo(path).absoluteFilePath(), std::move(then));
+}
 
-FileSession::Outcome FileSession::writeTo(const QString& path) {
-  const std::string text = writePlan(document_.plan());
-  // The journal holds what is going to be saved: killed after the save and before the journal goes, it is seen to be nothing
-  // new. A journal that refuses is no reason not to save.
+void FileSession::afterSaving(std::function<void()> then) {
+  if (!isSaving()) return then();
+  afterSave_.push_back(std::move(then));
+}
+
+void FileSession::writeTo(const QString& path, Then then) {
+  saving_ = Saving{document_.snapshot(), std::move(then)};
   journalTimer_.stop();
-  journalWork_.waitForFinished();
-  if (journal_ && stampOf(journal_->file()).size >= 0)
-    static_cast<void>(journal_->write({path.toStdString(), base_.stamp, base_.sum}, text));
-  const auto written = writeAtomically(path.toStdString(), text);
-  if (!written) {
-    problem_ = sentenceOf(written.error());
-    if (!isSaved()) journalTimer_.start();
-    return Outcome::Failed;
-  }
-  remarks_ = written->remarks;
-  saved_ = document_.snapshot();
-  adopt({path.toStdString(), stampOf(path.toStdString()), sumOf(text)});
-  savedAt_ = QTime::currentTime().toString(QStringLiteral("HH:mm"));
-  forget();
+  Journal* journal = journal_ ? &*journal_ : nullptr;
+  saveWork_.setFuture(QtConcurrent::run([plan = saving_->plan, path = path.toStdString(), base = base_, journal,
+                                         journalling = journalWork_.future()]() mutable -> std::shared_ptr<const WrittenTo> {
+    const std::string text = writePlan(*plan);
+    // The journal holds what is going to be saved: killed after the save and before the journal goes, it is seen to be
+    // nothing new. A journal that refuses is no reason not to save.
+    journalling.waitForFinished();
+    if (journal && stampOf(journal->file()).size >= 0) static_cast<void>(journal->write({path, base.stamp, base.sum}, text));
+    auto written = writeAtomically(path, text);
+    FileBase now{path, stampOf(path), sumOf(text)};
+    return std::make_shared<const WrittenTo>(WrittenTo{std::move(written), std::move(now)});
+  }));
   Q_EMIT stateChanged();
-  return Outcome::Saved;
+}
+
+void FileSession::saveEnded() {
+  if (!isSaving()) return;
+  const auto done = saveWork_.result();
+  const Saving saved = *std::exchange(saving_, std::nullopt);
+  if (done->written) {
+    remarks_ = done->written->remarks;
+    saved_ = saved.plan;
+    adopt(done->base);
+    savedAt_ = QTime::currentTime().toString(QStringLiteral("HH:mm"));
+  } else {
+    problem_ = sentenceOf(done->written.error());
+  }
+  if (isSaved()) forget();
+  else journalTimer_.start();
+  Q_EMIT stateChanged();
+  saved.then(done->written ? Outcome::Saved : Outcome::Failed);
+  lookAtDisk();  // what somebody else wrote meanwhile
+  while (!afterSave_.empty() && !isSaving()) {
+    const std::function<void()> next = std::move(afterSave_.front());
+    afterSave_.pop_front();
+    next();
+  }
+}
+
+/// For what begins another plan: whoever asks first has waited already, so there is next to nothing to wait for.
+void FileSession::letSaveEnd() {
+  while (isSaving()) {
+    saveWork_.waitForFinished();
+    saveEnded();
+  }
 }
 
 std::vector<JournalEntry> FileSession::orphans() const { return orphanJournals(folder_.toStdString()); }
@@ -137,7 +182,9 @@ std::vector<JournalEntry> FileSession::orphans() const { return orphanJournals(f
 Expected<void> FileSession::recover(const JournalEntry& entry) {
   auto plan = readPlan(entry.plan);
   if (!plan) return tl::unexpected(plan.error());
+  letSaveEnd();
   forget();
+  journalWork_.waitForFinished();  // seldom, and what follows writes to the same journal
   adopt(entry.base);
   // The last saved state is what stands on disk, if it can still be read; else nothing is saved.
   auto saved = std::make_shared<const Plan>();
@@ -181,15 +228,15 @@ void FileSession::remember(const QString& path) const {
 }
 
 void FileSession::lookAtDisk() {
-  if (base_.path.empty()) return;
+  if (base_.path.empty() || isSaving()) return;
   if (QFileInfo::exists(path()) && !watcher_.files().contains(path())) watcher_.addPath(path());
   if (hasChanged(base_)) Q_EMIT fileTouched();
 }
 
 void FileSession::forget() {
   journalTimer_.stop();
-  journalWork_.waitForFinished();
-  if (journal_) journal_->clear();
+  dropJournal_ = journalWork_.isRunning();
+  if (journal_ && !dropJournal_) journal_->clear();
   troubled({});
 }
 
@@ -209,7 +256,7 @@ bool FileSession::journalIsReady() {
 
 void FileSession::writeJournal() {
   if (isSaved()) return;
-  if (journalWork_.isRunning() || !journalIsReady()) return journalTimer_.start();
+  if (journalWork_.isRunning() || isSaving() || !journalIsReady()) return journalTimer_.start();
   journalWork_.setFuture(QtConcurrent::run([journal = &*journal_, plan = document_.snapshot(), base = base_] {
     const auto written = journal->write(base, writePlan(*plan));
     return written ? QString() : sentenceOf(written.error());
@@ -217,6 +264,11 @@ void FileSession::writeJournal() {
 }
 
 void FileSession::journalWritten() {
+  if (std::exchange(dropJournal_, false)) {
+    journal_->clear();
+    if (!isSaved() && !journalTimer_.isActive()) journalTimer_.start();
+    return;
+  }
   if (isSaved()) return;
   const QString sentence = journalWork_.result();
   troubled(sentence);

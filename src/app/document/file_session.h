@@ -1,10 +1,13 @@
-// The file behind the document: opening, saving, noticing changes on disk and other windows, journalling unsaved work.
+// The file behind the document: opening, saving, noticing changes on disk and other windows, journalling unsaved work. Plans
+// are written on another thread, from a snapshot: nothing here keeps the window waiting.
 #pragma once
 
 #include <QFileSystemWatcher>
 #include <QFutureWatcher>
 #include <QObject>
 #include <QTimer>
+#include <deque>
+#include <functional>
 #include <memory>
 #include <optional>
 
@@ -32,9 +35,14 @@ class FileSession : public QObject {
 
   enum class Outcome : std::uint8_t { Saved, NeedsPath, ChangedOnDisk, OpenElsewhere, Failed };
   enum class Force : std::uint8_t { No, Yes };
-  /// Saves where the plan lives. ChangedOnDisk and OpenElsewhere need `force` to go on.
-  Outcome save(Force force = Force::No);
-  Outcome saveAs(const QString& path);
+  using Then = std::function<void(Outcome)>;
+  /// Saves where the plan lives, beside the window: edits may go on, `then` hears how it went. ChangedOnDisk and OpenElsewhere
+  /// need `force` to go on. One save follows the other.
+  void save(Force force, Then then);
+  void saveAs(const QString& path, Then then);
+  bool isSaving() const { return saving_.has_value(); }
+  /// Runs `then` when no save is under way: at once, or after it.
+  void afterSaving(std::function<void()> then);
   QString lastProblem() const { return problem_; }
   /// What the last save could not keep (owner, other names of the file), a sentence each.
   const std::vector<std::string>& remarks() const { return remarks_; }
@@ -66,11 +74,23 @@ class FileSession : public QObject {
   void adopt(const FileBase& base);
   void remember(const QString& path) const;
   QString recentFile() const { return folder_ + QStringLiteral("/../recent-plans"); }
-  Outcome writeTo(const QString& path);
+  void writeTo(const QString& path, Then then);
+  void saveEnded();
+  void letSaveEnd();
   void writeJournal();
   void journalWritten();
   void troubled(const QString& sentence);
   bool journalIsReady();
+
+  /// A save that is under way.
+  struct Saving {
+    std::shared_ptr<const Plan> plan;
+    Then then;
+  };
+  struct WrittenTo {
+    Expected<Written> written;
+    FileBase base;
+  };
 
   Document& document_;
   QString folder_;
@@ -83,6 +103,10 @@ class FileSession : public QObject {
   QFileSystemWatcher watcher_;
   QTimer journalTimer_;
   QFutureWatcher<QString> journalWork_;  ///< the sentence of a failure, or nothing
+  bool dropJournal_ = false;             ///< what is being written there has been given up
+  QFutureWatcher<std::shared_ptr<const WrittenTo>> saveWork_;
+  std::optional<Saving> saving_;
+  std::deque<std::function<void()>> afterSave_;
   bool troubled_ = false;
   QString savedAt_;
 };

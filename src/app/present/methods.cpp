@@ -15,8 +15,6 @@ bool areAlike(const Figures& f) {
   });
 }
 
-QString volts(Volt v) { return text(formatNumber(v.value())) + QStringLiteral(" V"); }
-
 MethodLine directLine(const Figures& f) {
   if (f.packs.size() < 2) return {QStringLiteral("one pack: nothing to match"), false};
   if (!areAlike(f)) return {QStringLiteral("not here: unlike packs"), true};

@@ -1,9 +1,11 @@
 // Texts for the window.
 #include "app/present/words.h"
 
+#include <algorithm>
 #include <cmath>
 
 #include "core/assess/rules/rule.h"
+#include "core/plan/entries.h"
 #include "core/plan/fields.h"
 #include "core/plan/names.h"
 
@@ -16,9 +18,16 @@ QString structureWords(const Plan& before, const Plan& after) {
     for (const Pack& p : before.packs)
       if (!after.findPack(p.id)) return QStringLiteral("remove %1").arg(text(shownName(p)));
   }
-  if (after.chargers.size() > before.chargers.size()) return QStringLiteral("add a charger");
-  if (after.chargers.size() < before.chargers.size()) return QStringLiteral("remove a charger");
-  if (after.routes.size() != before.routes.size()) return QStringLiteral("change the routes");
+  const auto were = listSizes(before);
+  for (const auto& [list, size] : listSizes(after)) {
+    const auto was = std::find_if(were.begin(), were.end(), [&list = list](const auto& l) { return l.first == list; });
+    if (was == were.end() || was->second == size) continue;
+    const QString word = text(entryWord(list));
+    const bool vowel = QStringLiteral("aeiou").contains(word.front());
+    return QStringLiteral("%1 %2 %3")
+        .arg(size > was->second ? QStringLiteral("add") : QStringLiteral("remove"), vowel ? QStringLiteral("an") : QStringLiteral("a"),
+             word);
+  }
   if (after.accepted != before.accepted)
     return after.accepted.size() < before.accepted.size() ? QStringLiteral("take an acceptance back") : QStringLiteral("accept a finding");
   if (after.provenance != before.provenance) return QStringLiteral("say where a value comes from");

@@ -34,6 +34,8 @@ QString notJudgedWords();
 /// One value of the label reader in a few words: "limit 22 A, up to 23 A".
 QString labelValueWords(const LabelValue& value);
 
+inline QString volts(Volt v, int digits = 3) { return text(formatNumber(v.value(), digits)) + QStringLiteral(" V"); }
+inline QString amps(Ampere a) { return text(formatNumber(a.value(), 2)) + QStringLiteral(" A"); }
 /// "13 min", "2 h 05 min".
 QString durationWords(Second time);
 

@@ -65,32 +65,36 @@ void FileKeeper::openPath(const QString& path) {
 
 void FileKeeper::openDemo() { session_.begin(demoPlan()); }
 
-bool FileKeeper::save() {
-  const FileSession::Outcome outcome = session_.save();
-  if (outcome == FileSession::Outcome::NeedsPath) return saveAs();
-  return saved(outcome);
+void FileKeeper::save(const std::function<void()>& then) {
+  session_.save(FileSession::Force::No, [this, then](FileSession::Outcome outcome) {
+    if (outcome == FileSession::Outcome::NeedsPath) return saveAs(then);
+    tellAfter(then)(outcome);
+  });
 }
 
-/// True if it was; what could not be kept is said.
-bool FileKeeper::saved(FileSession::Outcome outcome) {
-  if (outcome != FileSession::Outcome::Saved) {
-    askAboutOutcome(outcome);
-    return false;
-  }
+FileSession::Then FileKeeper::tellAfter(const std::function<void()>& then) {
+  return [this, then](FileSession::Outcome outcome) {
+    tellOf(outcome);
+    if (outcome == FileSession::Outcome::Saved && then) then();
+  };
+}
+
+/// What could not be kept is said.
+void FileKeeper::tellOf(FileSession::Outcome outcome) {
+  if (outcome != FileSession::Outcome::Saved) return askAboutOutcome(outcome);
   notices_.withdraw(QStringLiteral("disk"));
   QStringList remarks;
   for (const std::string& remark : session_.remarks()) remarks << QString::fromStdString(remark);
   if (!remarks.isEmpty())
     notices_.announce(QStringLiteral("kept"), QStringLiteral("Saved. ") + remarks.join(QLatin1Char(' ')), {{QStringLiteral("I see"), {}}});
-  return true;
 }
 
-bool FileKeeper::saveAs() {
+void FileKeeper::saveAs(const std::function<void()>& then) {
   QString path = QFileDialog::getSaveFileName(window_, QStringLiteral("Save the plan"),
                                               session_.path().isEmpty() ? suggestedName(document_.plan()) : session_.path(), planFilter());
-  if (path.isEmpty()) return false;
+  if (path.isEmpty()) return;
   if (QFileInfo(path).suffix().isEmpty()) path += QStringLiteral(".uwplan");
-  return saved(session_.saveAs(path));
+  session_.saveAs(path, tellAfter(then));
 }
 
 QString FileKeeper::diskSentence() const {
@@ -98,7 +102,7 @@ QString FileKeeper::diskSentence() const {
 }
 
 std::vector<NoticeBar::Answer> FileKeeper::overwriteAnswers() {
-  return {{QStringLiteral("Overwrite it"), [this] { saved(session_.save(FileSession::Force::Yes)); }},
+  return {{QStringLiteral("Overwrite it"), [this] { session_.save(FileSession::Force::Yes, tellAfter({})); }},
           {QStringLiteral("Save under another name"), [this] { saveAs(); }},
           {QStringLiteral("Not now"), {}}};
 }
@@ -154,14 +158,11 @@ void FileKeeper::askAboutOutcome(FileSession::Outcome outcome) {
 }
 
 void FileKeeper::whenSafe(const QString& what, std::function<void()> then) {
+  if (session_.isSaving()) return session_.afterSaving([this, what, then] { whenSafe(what, then); });
   if (session_.isSaved()) return then();
-  notices_.ask(QStringLiteral("This plan has changes that are not saved. Before you %1:").arg(what),
-               {{QStringLiteral("Save them"),
-                 [this, then] {
-                   if (save()) then();
-                 }},
-                {QStringLiteral("Give them up"), then},
-                {QStringLiteral("Stay"), {}}});
+  notices_.ask(
+      QStringLiteral("This plan has changes that are not saved. Before you %1:").arg(what),
+      {{QStringLiteral("Save them"), [this, then] { save(then); }}, {QStringLiteral("Give them up"), then}, {QStringLiteral("Stay"), {}}});
 }
 
 void FileKeeper::offerRecovery() {

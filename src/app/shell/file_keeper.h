@@ -31,19 +31,21 @@ class FileKeeper : public QObject {
   void openDemo();
   /// Opens a plan when the open one is safe.
   void chooseFile(const QString& path);
-  bool save();
-  bool saveAs();
+  /// `then` runs when it is saved, and only then.
+  void save(const std::function<void()>& then = {});
+  void saveAs(const std::function<void()>& then = {});
   /// Asks where to, and writes.
   void exportAs(const Export& form);
   /// The sentence says what happened.
   QString writeExport(const Export& form, const QString& path) const;
   /// Offers all unsaved work of windows that died, one after the other.
   void offerRecovery();
-  /// Runs `then` at once if nothing is unsaved, else when the person has answered so.
+  /// Runs `then` at once if nothing is unsaved, else when a save has ended or the person has answered so.
   void whenSafe(const QString& what, std::function<void()> then);
 
  private:
-  bool saved(FileSession::Outcome outcome);
+  FileSession::Then tellAfter(const std::function<void()>& then);
+  void tellOf(FileSession::Outcome outcome);
   void readAgain();
   void showJournalTrouble(const QString& sentence);
   QString diskSentence() const;

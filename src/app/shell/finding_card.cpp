@@ -1,7 +1,6 @@
 // The card of a finding.
 #include "app/shell/finding_card.h"
 
-#include <QDate>
 #include <QKeyEvent>
 #include <QPainter>
 
@@ -10,6 +9,7 @@
 #include "app/theme/scaling.h"
 #include "app/widgets/plain.h"
 #include "app/widgets/sentence_label.h"
+#include "core/io/clock.h"
 #include "core/plan/edit.h"
 
 namespace usherwright::app {
@@ -170,8 +170,7 @@ void FindingCard::addAcceptance() {
   reason->setPlaceholderText(QStringLiteral("accept: why? then Enter"));
   reason->setAccessibleName(QStringLiteral("reason for accepting"));
   connect(reason, &QLineEdit::returnPressed, this, [this, key, reason, f = finding_] {
-    const std::string today = QDate::currentDate().toString(Qt::ISODate).toStdString();
-    kit_.document.commit(withAcceptance(kit_.document.plan(), key, acceptanceOf(f, reason->text().toStdString(), today)));
+    kit_.document.commit(withAcceptance(kit_.document.plan(), key, acceptanceOf(f, reason->text().toStdString(), formatDate(today()))));
   });
   column_->addWidget(reason);
   rows_.push_back({reason, "reason", {}});

@@ -83,11 +83,11 @@ struct Tally {
   int stops = 0, minds = 0;
   std::set<std::string> stopKeys;
 };
-/// Of what Depth::Rules can see.
+/// Of what is judged without any simulation.
 Tally tallyOf(const std::vector<Finding>& findings) {
   Tally t;
   for (const Finding& f : findings) {
-    if (!f.counted || rules::readsRide(f.id)) continue;
+    if (!f.counted || !rules::reads(f.id).nothing()) continue;
     t.stops += f.severity == Severity::Stop;
     t.minds += f.severity == Severity::Mind;
     if (f.severity == Severity::Stop) t.stopKeys.insert(f.key());
@@ -97,14 +97,14 @@ Tally tallyOf(const std::vector<Finding>& findings) {
 
 /// Every one-click cure is carried out and assessed: it is offered if its finding is gone or milder, no Stop is new, and
 /// fewer are left.
-void dropFutileFixes(const Plan& plan, const Catalogue& catalogue, std::vector<Finding>& findings) {
+void dropFutileFixes(const Plan& plan, const Given& given, std::vector<Finding>& findings) {
   const Tally now = tallyOf(findings);
   // Several findings offer the same cure; empty for one that is refused.
   std::map<decltype(Fix::edits), std::optional<std::vector<Finding>>> carriedOut;
   const auto findingsAfter = [&](const Fix& fix) -> const std::optional<std::vector<Finding>>& {
     const auto [at, first] = carriedOut.try_emplace(fix.edits);
     if (!first) return at->second;
-    if (const auto next = withFix(plan, fix)) at->second = assess(*next, catalogue, nullptr, Depth::Rules).findings;
+    if (const auto next = withFix(plan, fix)) at->second = assess(*next, given, nullptr, Parts()).findings;
     return at->second;
   };
   for (Finding& f : findings)
@@ -117,7 +117,7 @@ void dropFutileFixes(const Plan& plan, const Catalogue& catalogue, std::vector<F
       const bool fresh =
           std::any_of(after.stopKeys.begin(), after.stopKeys.end(), [&](const std::string& key) { return !now.stopKeys.contains(key); });
       const bool fewer = after.stops < now.stops || (after.stops == now.stops && after.minds < now.minds);
-      return stays || fresh || (!fewer && !rules::readsRide(f.id));
+      return stays || fresh || (!fewer && rules::reads(f.id).nothing());
     });
 }
 
@@ -141,18 +141,19 @@ std::optional<Severity> Assessment::worstOf(Station station) const {
   return worst;
 }
 
-Assessment assess(const Plan& plan, const Catalogue& catalogue, const Assessment* previous, Depth depth) {
+Assessment assess(const Plan& plan, const Given& given, const Assessment* previous, Parts wanted) {
   Assessment a;
-  a.figures = figuresOf(plan, catalogue, previous ? &previous->figures : nullptr, depth);
-  const rules::Context context{plan, a.figures, catalogue};
-  for (const rules::Rule& rule : rules::table()) rule.judge(context, a.findings);
+  a.figures = figuresOf(plan, given.catalogue, previous ? &previous->figures : nullptr, wanted);
+  const rules::Context context{plan, a.figures, given.catalogue, given.today};
+  for (const rules::Rule& rule : rules::table())
+    if (wanted.hasAll(rule.reads)) rule.judge(context, a.findings);
   // A part that carries nothing is infinitely too weak; acceptances compare numbers.
   for (Finding& f : a.findings)
     if (!(f.headline < worstHeadline)) f.headline = worstHeadline;
   onlyTheEnd(plan, a.findings);
   dropTwiceBlamed(a.findings);
   keepWorst(a.findings);
-  if (depth == Depth::Whole) dropFutileFixes(plan, catalogue, a.findings);
+  if (wanted.has(Part::Cures)) dropFutileFixes(plan, given, a.findings);
   applyAcceptances(plan, a.findings);
   std::stable_sort(a.findings.begin(), a.findings.end(), [](const Finding& x, const Finding& y) {
     if (x.severity != y.severity) return x.severity < y.severity;

@@ -7,12 +7,14 @@
 #include <vector>
 
 #include "core/assess/finding.h"
+#include "core/assess/parts_wanted.h"
 #include "core/charging/charging.h"
 #include "core/joining/discharge.h"
 #include "core/joining/equalise.h"
 #include "core/limits/limits.h"
 #include "core/pack/pack_model.h"
 #include "core/parts/catalogue.h"
+#include "core/quantity/date.h"
 #include "core/travel/need.h"
 #include "core/travel/travel.h"
 #include "core/wiring/protection.h"
@@ -49,7 +51,6 @@ struct ChargeFigures {
   std::optional<CurrentLimit> limit;
   bool currentOk = true;
   std::shared_ptr<const ChargeRun> run;  ///< from the present charge; assigned and sound pairs only
-  std::shared_ptr<const ChargeInput> input;
 };
 
 struct RangeFigures {
@@ -102,12 +103,16 @@ struct Assessment {
   std::optional<Severity> worstOf(Station station) const;
 };
 
-/// How much is worked out: everything; what the findings, the narrows and the range need; or the findings alone, without
-/// those that read the simulated ride.
-enum class Depth : std::uint8_t { Whole, Verdict, Rules };
+/// What an assessment rests on besides the plan. Without a day nothing is judged by the calendar.
+struct Given {
+  Given(const Catalogue& parts, std::optional<Date> day = std::nullopt) : catalogue(parts), today(day) {}  // NOLINT: a catalogue is enough
+  const Catalogue& catalogue;
+  std::optional<Date> today;
+};
 
-/// Works out everything. Parts whose inputs equal those of `previous` are taken from it; the result is the same.
-Assessment assess(const Plan& plan, const Catalogue& catalogue, const Assessment* previous = nullptr, Depth depth = Depth::Whole);
+/// Works out what is wanted. Runs whose inputs equal those of `previous` are taken from it; the result is the same, whatever
+/// was wanted there.
+Assessment assess(const Plan& plan, const Given& given, const Assessment* previous = nullptr, Parts wanted = Parts::all());
 
 /// What the bike's gauge would show at a controller voltage.
 StateOfCharge gaugeAt(const Figures& figures, Volt controller);

@@ -2,6 +2,7 @@
 #include <algorithm>
 
 #include "core/assess/figure_parts.h"
+#include "core/assess/kept.h"
 #include "core/limits/limits.h"
 #include "core/parts/wire.h"
 #include "core/plan/usual.h"
@@ -17,8 +18,8 @@ struct Pairs {
   const Plan& plan;
   const Catalogue& catalogue;
   const Figures& f;
-  const Figures* previous;
-  Depth depth;
+  Parts wanted;
+  Kept<ChargeRun> runs;
 
   std::optional<CurrentLimit> limit(std::size_t k) const {
     const Pack& p = plan.packs[k];
@@ -33,14 +34,7 @@ struct Pairs {
     return smallestLimit(limits);
   }
 
-  std::shared_ptr<const ChargeRun> run(const ChargeInput& input) const {
-    if (previous)
-      for (const ChargeFigures& c : previous->charging)
-        if (c.run && *c.input == input) return c.run;
-    return std::make_shared<ChargeRun>(charge(input));
-  }
-
-  ChargeFigures pair(std::size_t c, std::size_t k) const {
+  ChargeFigures pair(std::size_t c, std::size_t k) {
     const Charger& charger = plan.chargers[c];
     const PackModel& m = f.packs[k].model;
     ChargeFigures out;
@@ -56,21 +50,20 @@ struct Pairs {
     out.verdict = verdictOn(*charger.output, m.series, m.facts);
     out.excess = excessPerCell(*charger.output, m.series, m.facts);
     out.reached = socReached(*charger.output, m.series, m.curve, m.facts);
-    if (!out.known || !out.assigned || out.verdict == ChargeVerdict::Stop || depth != Depth::Whole) return out;
-    ChargeInput in{m.curve,
-                   m.series,
-                   m.cells,
-                   m.slow,
-                   m.slowCapacitance,
-                   m.inside,
-                   m.capacity,
-                   m.soc,
-                   *charger.output,
-                   *charger.current,
-                   charger.stop.value_or(*charger.current * stopShare),
-                   charger.efficiency.value_or(usual::charger).value()};
-    out.run = run(in);
-    out.input = std::make_shared<ChargeInput>(std::move(in));
+    if (!out.known || !out.assigned || out.verdict == ChargeVerdict::Stop || !wanted.has(Part::Charging)) return out;
+    const ChargeInput in{m.curve,
+                         m.series,
+                         m.cells,
+                         m.slow,
+                         m.slowCapacitance,
+                         m.inside,
+                         m.capacity,
+                         m.soc,
+                         *charger.output,
+                         *charger.current,
+                         charger.stop.value_or(*charger.current * stopShare),
+                         charger.efficiency.value_or(usual::charger).value()};
+    out.run = runs.get(in, charge);
     return out;
   }
 };
@@ -78,8 +71,10 @@ struct Pairs {
 }  // namespace
 
 std::vector<ChargeFigures> chargePairs(const Plan& plan, const Catalogue& catalogue, const Figures& figures, const Figures* previous,
-                                       Depth depth) {
-  const Pairs pairs{plan, catalogue, figures, previous, depth};
+                                       Parts wanted) {
+  Pairs pairs{plan, catalogue, figures, wanted, {}};
+  if (previous)
+    for (const ChargeFigures& c : previous->charging) pairs.runs.add(c.run);
   std::vector<ChargeFigures> out;
   for (std::size_t c = 0; c < plan.chargers.size(); ++c)
     for (std::size_t k = 0; k < plan.packs.size(); ++k) out.push_back(pairs.pair(c, k));

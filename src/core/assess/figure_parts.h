@@ -19,7 +19,7 @@ void addWindow(Figures& figures, const Plan& plan, const Catalogue& catalogue);
 
 /// Every charger with every pack; finished runs with equal input are taken from `previous`.
 std::vector<ChargeFigures> chargePairs(const Plan& plan, const Catalogue& catalogue, const Figures& figures, const Figures* previous,
-                                       Depth depth);
+                                       Parts wanted);
 
 /// Charge limit of a pack's board and cells, whichever is smaller. Empty while neither is known.
 Known<Ampere> chargeLimitOf(const Pack& pack, const PackModel& model);

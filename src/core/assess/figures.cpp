@@ -8,6 +8,7 @@
 
 #include "core/assess/figure_parts.h"
 #include "core/assess/joining_setup.h"
+#include "core/assess/kept.h"
 #include "core/frame/frame.h"
 #include "core/plan/usual.h"
 #include "core/wiring/protection.h"
@@ -18,33 +19,14 @@ namespace {
 
 constexpr double withoutRides = 0.15;  // half-width of the band until five rides are logged
 
-using RunPtr = std::shared_ptr<const DischargeRun>;
-
-/// Runs a discharge, or takes a finished one with the same input from the previous figures.
-class Runs {
- public:
-  explicit Runs(const Figures* previous) {
-    if (!previous) return;
-    for (const RunPtr& p : {previous->ride, previous->full, previous->now})
-      if (p) known_.push_back(p);
-    for (const PackFigures& p : previous->packs)
-      if (p.alone) known_.push_back(p.alone);
-  }
-  RunPtr get(const DischargeInput& input) {
-    for (const RunPtr& p : known_)
-      if (p->input() == input) return p;
-    known_.push_back(std::make_shared<DischargeRun>(discharge(input)));
-    return known_.back();
-  }
-
- private:
-  std::vector<RunPtr> known_;
-};
-
 class Maker {
  public:
-  Maker(const Plan& plan, const Catalogue& catalogue, const Figures* previous, Depth depth)
-      : plan_(plan), catalogue_(catalogue), previous_(previous), depth_(depth), runs_(previous), frame_(frameOf(plan.bike)) {}
+  Maker(const Plan& plan, const Catalogue& catalogue, const Figures* previous, Parts wanted)
+      : plan_(plan), catalogue_(catalogue), previous_(previous), wanted_(wanted), frame_(frameOf(plan.bike)) {
+    if (!previous) return;
+    for (const auto& run : {previous->ride, previous->full, previous->now}) runs_.add(run);
+    for (const PackFigures& p : previous->packs) runs_.add(p.alone);
+  }
 
   Figures make() {
     const Controller& c = plan_.bike.controller;
@@ -61,7 +43,7 @@ class Maker {
     ride();
     range();
     addWindow(f_, plan_, catalogue_);
-    f_.charging = chargePairs(plan_, catalogue_, f_, previous_, depth_);
+    f_.charging = chargePairs(plan_, catalogue_, f_, previous_, wanted_);
     forEachField(
         plan_,
         [&](const std::string& pointer, const FieldSpec& spec, const FieldValue& value) {
@@ -202,10 +184,10 @@ class Maker {
     if (f_.demand.limit) f_.rideLoad.limit = *f_.demand.limit;
     if (!f_.rideLoad.constantPower) f_.rideLoad.current = std::min(f_.rideLoad.current, f_.rideLoad.limit);
     if (f_.packs.empty()) return;
-    if (depth_ == Depth::Whole) {
+    if (wanted_.has(Part::Ride)) {
       DischargeInput in = inputFor(everyone(), f_.rideLoad);
       in.profile = profileOf(plan_, f_.range.route, powerLimit());
-      f_.ride = runs_.get(in);
+      f_.ride = runs_.get(in, discharge);
     }
     double charge = 0;
     double capacity = 0;
@@ -221,7 +203,7 @@ class Maker {
   }
 
   void range() {
-    if (depth_ == Depth::Rules || f_.packs.empty() || plan_.routes.empty() || f_.range.route.perKilometre.value() <= 0) return;
+    if (f_.packs.empty() || plan_.routes.empty() || f_.range.route.perKilometre.value() <= 0) return;
     RangeFigures& r = f_.range;
     Load load = f_.rideLoad;
     load.constantPower = true;
@@ -233,27 +215,29 @@ class Maker {
       }
       return in;
     };
-    f_.full = runs_.get(fullTo(inputFor(everyone(), load), true));
-    r.known = true;
-    r.usable = f_.full->energyAtController;
-    r.likely = r.usable / r.route.perKilometre;
-    r.cautious = r.likely * (1 - withoutRides);
-    r.hopeful = r.likely * (1 + withoutRides);
-    if (depth_ != Depth::Whole) return;
+    if (wanted_.has(Part::Range)) {
+      f_.full = runs_.get(fullTo(inputFor(everyone(), load), true), discharge);
+      r.known = true;
+      r.usable = f_.full->energyAtController;
+      r.likely = r.usable / r.route.perKilometre;
+      r.cautious = r.likely * (1 - withoutRides);
+      r.hopeful = r.likely * (1 + withoutRides);
+    }
+    if (!wanted_.has(Part::Alone)) return;
     for (std::size_t k = 0; k < f_.packs.size(); ++k) {
-      f_.packs[k].alone = runs_.get(fullTo(inputFor({k}, load), true));
+      f_.packs[k].alone = runs_.get(fullTo(inputFor({k}, load), true), discharge);
       f_.packs[k].rangeAlone = f_.packs[k].alone->energyAtController / r.route.perKilometre;
     }
     r.stockAlone = f_.packs.front().rangeAlone;
-    f_.now = runs_.get(fullTo(inputFor(everyone(), load), false));
+    f_.now = runs_.get(fullTo(inputFor(everyone(), load), false), discharge);
     r.now = f_.now->energyAtController / r.route.perKilometre;
   }
 
   const Plan& plan_;
   const Catalogue& catalogue_;
   const Figures* previous_;
-  Depth depth_;
-  Runs runs_;
+  Parts wanted_;
+  Kept<DischargeRun> runs_;
   FrameView frame_;
   std::vector<RouteEstimate> rides_;  ///< every planned one, the first first
   Figures f_;
@@ -261,8 +245,8 @@ class Maker {
 
 }  // namespace
 
-Figures figuresOf(const Plan& plan, const Catalogue& catalogue, const Figures* previous, Depth depth) {
-  return Maker(plan, catalogue, previous, depth).make();
+Figures figuresOf(const Plan& plan, const Catalogue& catalogue, const Figures* previous, Parts wanted) {
+  return Maker(plan, catalogue, previous, wanted).make();
 }
 
 StateOfCharge gaugeAt(const Figures& figures, Volt controller) {

@@ -5,7 +5,7 @@
 
 namespace usherwright {
 
-Figures figuresOf(const Plan& plan, const Catalogue& catalogue, const Figures* previous, Depth depth = Depth::Whole);
+Figures figuresOf(const Plan& plan, const Catalogue& catalogue, const Figures* previous, Parts wanted = Parts::all());
 
 /// Charge kept in a pack as the floor of range figures.
 inline constexpr double floorCharge = 0.15;

@@ -1,9 +1,8 @@
 // Workings of one pack's figures.
 #include "core/assess/pack_workings.h"
+#include "core/pack/buying.h"
 
 #include <fmt/format.h>
-
-#include "core/assess/search.h"
 
 namespace usherwright {
 namespace {

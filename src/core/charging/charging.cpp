@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "core/quantity/problem.h"
+#include "core/quantity/root.h"
 
 namespace usherwright {
 namespace {
@@ -130,6 +131,7 @@ ChargeRun charge(const ChargeInput& given) {
   Charging c{&in};
   c.soc = in.start.value();
   ChargeRun run;
+  run.from = given;
   run.benchRule = Hour((1 - in.start.value()) * in.capacity.value() / in.current.value());
   const auto keep = [&](double current) { run.points.push_back({Second(c.t), StateOfCharge(c.soc), Ampere(current)}); };
   keep(in.current.value());
@@ -152,16 +154,14 @@ ChargeRun charge(const ChargeInput& given) {
       return x.currentAt(x.soc, x.v1) < in.stop.value();
     };
     if (overshoot(c)) {  // locate the event inside the step
-      double low = 0, high = h;
-      for (int i = 0; i < 40; ++i) {
-        const double middle = 0.5 * (low + high);
+      const auto isEarly = [&](double step) {
         c = before;
-        c.step(middle);
-        if (overshoot(c)) high = middle;
-        else low = middle;
-      }
+        c.step(step);
+        return !overshoot(c);
+      };
+      const double event = halved(Ends<double>{0, h}, 40, isEarly).high;
       c = before;
-      c.step(high);
+      c.step(event);
       c.soc = std::min(c.soc, 1.0);
     }
     keep(c.currentAt(c.soc, c.v1));

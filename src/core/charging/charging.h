@@ -61,6 +61,7 @@ struct ChargePoint {
 };
 
 struct ChargeRun {
+  ChargeInput from;
   Second end;
   bool full = false;  ///< ended at charge 1; else at the stop current
   std::optional<Second> constantVoltageFrom;
@@ -70,6 +71,7 @@ struct ChargeRun {
   Hour benchRule;  ///< missing Ah / A
   std::vector<ChargePoint> points;
 
+  const ChargeInput& input() const { return from; }
   /// Time to a charge, if it is reached.
   std::optional<Second> timeTo(StateOfCharge soc) const;
 };

@@ -4,12 +4,12 @@
 #include <functional>
 
 #include "core/assess/assessment.h"
-#include "core/assess/questions.h"
-#include "core/assess/search.h"
-#include "core/assess/sensitivity.h"
-#include "core/assess/standing.h"
 #include "core/drawing/display_list.h"
 #include "core/pack/bench_tests.h"
+#include "core/sheets/questions.h"
+#include "core/sheets/standing.h"
+#include "core/studies/search.h"
+#include "core/studies/sensitivity.h"
 
 namespace usherwright::drawing {
 

@@ -3,11 +3,11 @@
 #pragma once
 
 #include "core/assess/joining_facts.h"
-#include "core/assess/joining_jobs.h"
-#include "core/assess/pairs.h"
 #include "core/drawing/drawings.h"
 #include "core/joining/sharing.h"
 #include "core/joining/spread.h"
+#include "core/studies/joining_studies.h"
+#include "core/studies/pairs.h"
 
 namespace usherwright::drawing {
 

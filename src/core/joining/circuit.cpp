@@ -5,8 +5,8 @@
 #include <cmath>
 
 #include "core/joining/held.h"
-#include "core/joining/root.h"
 #include "core/quantity/problem.h"
+#include "core/quantity/root.h"
 
 namespace usherwright {
 namespace circuit {

@@ -3,7 +3,7 @@
 #include <cmath>
 
 #include "core/joining/discharger.h"
-#include "core/joining/root.h"
+#include "core/quantity/root.h"
 
 namespace usherwright {
 namespace {

@@ -4,6 +4,7 @@
 #include <fmt/format.h>
 
 #include "core/plan/edit.h"
+#include "core/plan/entries.h"
 #include "core/plan/sizes.h"
 
 namespace usherwright {
@@ -91,7 +92,7 @@ Expected<Plan> withPlace(const Plan& plan, const LabelPlace& place) {
   if (place.subject == S::Charger) {
     if (place.index >= mostEntries)
       return unexpected("label", fmt::format("charger number {}", place.index + 1), fmt::format("at most {} chargers", mostEntries));
-    while (next.chargers.size() <= place.index) next = withNewCharger(next);
+    while (next.chargers.size() <= place.index) next = *withNew(next, "/chargers");
   }
   return next;
 }

@@ -8,14 +8,14 @@
 #include <numeric>
 
 #include "core/parts/nameplate.h"
-#include "core/plan/lists.h"
+#include "core/quantity/date.h"
 #include "core/quantity/text.h"
 #include "core/quantity/units.h"
 
 namespace usherwright {
 namespace {
 
-constexpr double soonDays = 90;
+constexpr std::chrono::days soon{90};
 
 double efficiencyOf(Chemistry chemistry) {
   if (chemistry == Chemistry::Lead) return 0.85;
@@ -151,10 +151,10 @@ Expected<CapacityVerdict> judgeCapacity(const CapacityInput& in) {
   bool sudden = false;
   if (in.tests.size() > 1) {
     const CapacityTest& before = in.tests[in.tests.size() - 2];
-    const auto now = daysOf(last.when);
-    const auto then = daysOf(before.when);
+    const auto now = parseDate(last.when);
+    const auto then = parseDate(before.when);
     const double fell = (ampereHours(before) - v.measured) / in.rated;
-    sudden = now && then && *now - *then < soonDays && fell >= 0.6 / in.parallel;
+    sudden = now && then && *now - *then < soon && fell >= 0.6 / in.parallel;
   }
   bool risen = false;
   if (k > 0 && last.resistance && in.expectedResistance) {

@@ -20,6 +20,7 @@ struct Accessory {
   UnknownKeys unknown;
   friend bool operator==(const Accessory&, const Accessory&) = default;
 };
+FieldRows rowsOf(const Accessory*);
 
 struct Controller {
   Known<Ampere> currentLimit;
@@ -38,6 +39,7 @@ struct Controller {
   UnknownKeys unknown;
   friend bool operator==(const Controller&, const Controller&) = default;
 };
+FieldRows rowsOf(const Controller*);
 
 /// What the bike shows of its charge, by voltage alone.
 struct Gauge {
@@ -47,6 +49,7 @@ struct Gauge {
   UnknownKeys unknown;
   friend bool operator==(const Gauge&, const Gauge&) = default;
 };
+FieldRows rowsOf(const Gauge*);
 
 struct Bike {
   Known<Kilogram> mass;
@@ -73,5 +76,6 @@ struct Bike {
   UnknownKeys unknown;
   friend bool operator==(const Bike&, const Bike&) = default;
 };
+FieldRows rowsOf(const Bike*);
 
 }  // namespace usherwright

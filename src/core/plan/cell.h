@@ -16,6 +16,7 @@ struct CellRc {
   UnknownKeys unknown;
   friend bool operator==(const CellRc&, const CellRc&) = default;
 };
+FieldRows rowsOf(const CellRc*);
 
 struct Cell {
   std::string id;
@@ -42,5 +43,6 @@ struct Cell {
   UnknownKeys unknown;
   friend bool operator==(const Cell&, const Cell&) = default;
 };
+FieldRows rowsOf(const Cell*);
 
 }  // namespace usherwright

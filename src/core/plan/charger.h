@@ -28,5 +28,6 @@ struct Charger {
   UnknownKeys unknown;
   friend bool operator==(const Charger&, const Charger&) = default;
 };
+FieldRows rowsOf(const Charger*);
 
 }  // namespace usherwright

@@ -11,20 +11,20 @@
 namespace usherwright {
 namespace {
 
-/// `unit` names the list; ids must be there and differ.
+/// Ids must be there and differ.
 template <class T>
-Expected<void> uniqueIds(const std::vector<T>& items, std::string_view list) {
+Expected<void> uniqueIds(const std::vector<T>& items, const std::string& list) {
   std::set<std::string> seen;
   for (std::size_t i = 0; i < items.size(); ++i) {
-    const std::string place = fmt::format("/{}/{}/id", list, i);
+    const std::string place = fmt::format("{}/{}/id", list, i);
     if (items[i].id.empty()) return unexpected(place, "nothing", "an id");
     if (!seen.insert(items[i].id).second) return unexpected(place, inQuotes(items[i].id) + " a second time", "ids that differ");
   }
   return {};
 }
 
-/// Stops at the first list that is longer than a plan may hold.
-struct SizeChecker {
+/// Stops at the first list that is longer than a plan may hold, or that has an id twice.
+struct ShapeChecker {
   std::string path;
   Expected<void>& result;
   const Plan* checked = nullptr;  ///< a plan that is sound
@@ -36,15 +36,17 @@ struct SizeChecker {
   }
   template <class T>
   void object(std::string_view key, const T& child) {
-    SizeChecker inner{fmt::format("{}/{}", path, key), result, checked};
+    ShapeChecker inner{fmt::format("{}/{}", path, key), result, checked};
     visitChildren(child, inner);
   }
   template <class T>
   void list(std::string_view key, const std::vector<T>& items) {
     room(key, items.size(), mostOf<T>());
+    if constexpr (requires { items.front().id; })
+      if (result) result = uniqueIds(items, fmt::format("{}/{}", path, key));
     if constexpr (std::is_same_v<T, Pack> || std::is_same_v<T, Cell> || std::is_same_v<T, Charger>)
       for (std::size_t i = 0; result && i < items.size(); ++i) {
-        SizeChecker inner{fmt::format("{}/{}/{}", path, key, i), result, checked};
+        ShapeChecker inner{fmt::format("{}/{}/{}", path, key, i), result, checked};
         if constexpr (std::is_same_v<T, Pack>) inner.known = checked ? checked->findPack(items[i].id) : nullptr;
         visitChildren(items[i], inner);
       }
@@ -68,11 +70,11 @@ struct SizeChecker {
   void ride(std::string_view key, const Shared<std::vector<RidePoint>>& rows) { room(key, rows->size(), mostRideRows); }
 };
 
-Expected<void> withinSizes(const Plan& plan, const Plan* checked) {
+Expected<void> wellShaped(const Plan& plan, const Plan* checked) {
   if (plan.packs.size() > mostPacks)
     return unexpected("/packs", fmt::format("{} packs", plan.packs.size()), fmt::format("at most {}", mostPacks));
   Expected<void> result;
-  SizeChecker checker{"", result, checked};
+  ShapeChecker checker{"", result, checked};
   visitChildren(plan, checker);
   std::size_t records = 0;
   for (const Pack& p : plan.packs) records += p.readings.size() + p.capacityTests.size();
@@ -114,12 +116,8 @@ Expected<void> withinFields(const Plan& plan, const Plan* checked) {
 }  // namespace
 
 Expected<void> crossChecked(const Plan& plan, const Plan* sound) {
-  if (auto ok = withinSizes(plan, sound); !ok) return ok;
+  if (auto ok = wellShaped(plan, sound); !ok) return ok;
   if (auto ok = withinFields(plan, sound); !ok) return ok;
-  if (auto ok = uniqueIds(plan.packs, "packs"); !ok) return ok;
-  if (auto ok = uniqueIds(plan.chargers, "chargers"); !ok) return ok;
-  if (auto ok = uniqueIds(plan.wiring.runs, "wiring/runs"); !ok) return ok;
-  if (auto ok = uniqueIds(plan.routes, "routes"); !ok) return ok;
   for (std::size_t i = 0; i < plan.packs.size(); ++i) {
     const Pack& pack = plan.packs[i];
     if (!pack.cell.empty() && !plan.findCell(pack.cell))

@@ -8,6 +8,7 @@
 #include <charconv>
 #include <set>
 
+#include "core/plan/entries.h"
 #include "core/plan/makeup.h"
 #include "core/plan/names.h"
 #include "core/plan/pointers.h"
@@ -77,20 +78,6 @@ std::string siblingOf(const std::string& pointer, std::string_view key) {
   return pointer.substr(0, pointer.rfind('/') + 1) + std::string(key);
 }
 
-std::string freshId(const Plan& plan, const std::string& stem) {
-  for (int n = 1;; ++n) {
-    std::string id = n == 1 ? stem : fmt::format("{}-{}", stem, n);
-    if (id != "joint" && id != "controller" && !plan.findPack(id) &&
-        std::none_of(plan.chargers.begin(), plan.chargers.end(), [&](const Charger& c) { return c.id == id; }))
-      return id;
-  }
-}
-
-void removeRun(Plan& plan, std::size_t index) {
-  plan.wiring.runs.erase(plan.wiring.runs.begin() + static_cast<std::ptrdiff_t>(index));
-  dropPointersOf(plan, "/wiring/runs", index);
-}
-
 Run leadFor(const std::string& packId) {
   Run run;
   run.id = "lead-" + packId;
@@ -116,17 +103,12 @@ Provenance sourceOfEntry(const Plan& plan, const TypedEntry& entry) {
   return now == Provenance::Assumed ? Provenance::Remembered : now;
 }
 
-/// Whatever names a pack or charger goes with it when it gets another id: lead ends, chargers, the converter, acceptances.
+/// Acceptances about a pack or charger go with it when it gets another id, and what names a pack.
 void followId(Plan& plan, const std::string& pointer, const std::string& before, const std::string& after) {
   const bool pack = pointer.starts_with("/packs/");
   if (!pack && !pointer.starts_with("/chargers/")) return;
   renameInAcceptances(plan, before, after);
-  if (!pack) return;
-  for (Run& run : plan.wiring.runs)
-    for (std::string* end : {&run.from, &run.to})
-      if (*end == before) *end = after;
-  for (Charger& charger : plan.chargers) std::replace(charger.forPacks.begin(), charger.forPacks.end(), before, after);
-  if (plan.joining.converter.source == before) plan.joining.converter.source = after;
+  if (pack) renameReferences(plan, before, after);
 }
 
 tl::unexpected<Problem> noSuchPack(std::size_t index) { return noSuchEntry("/packs", index); }
@@ -134,6 +116,10 @@ tl::unexpected<Problem> noSuchPack(std::size_t index) { return noSuchEntry("/pac
 tl::unexpected<Problem> noSuchCharger(std::size_t index) { return noSuchEntry("/chargers", index); }
 
 }  // namespace
+
+void assignField(Plan& plan, const std::string& pointer, const FieldValue& value) {
+  ensure(assign(plan, pointer, value), "a field that was found could not be set");
+}
 
 Expected<Plan> withField(const Plan& plan, const std::string& pointer, const FieldValue& value) {
   const auto ref = findField(plan, pointer);
@@ -144,7 +130,7 @@ Expected<Plan> withField(const Plan& plan, const std::string& pointer, const Fie
     return tl::unexpected(good.error());
   }
   Plan next = plan;
-  ensure(assign(next, pointer, *good), "a field that was found could not be set");
+  assignField(next, pointer, *good);
   if (ref->spec->key == "id" && *good != ref->value)
     followId(next, pointer, std::get<std::string>(ref->value), std::get<std::string>(*good));
   if (const auto sound = crossChecked(next, &plan); !sound) return tl::unexpected(sound.error());
@@ -155,8 +141,7 @@ Plan withWorkedOut(const Plan& plan, const std::string& pointer, double value, c
   const auto ref = findField(plan, pointer);
   ensure(ref.has_value(), "a figure was worked out for a field that does not exist");
   Plan next = plan;
-  ensure(assign(next, pointer, FieldValue{std::clamp(value, ref->spec->minimum, ref->spec->maximum)}),
-         "a field that was found could not be set");
+  assignField(next, pointer, FieldValue{std::clamp(value, ref->spec->minimum, ref->spec->maximum)});
   assume(next, pointer, because);
   return next;
 }
@@ -223,34 +208,15 @@ Plan withNewPack(const Plan& plan) {
 }
 
 Expected<Plan> withDuplicatePack(const Plan& plan, std::size_t index) {
-  if (index >= plan.packs.size()) return noSuchPack(index);
-  Plan next = plan;
-  Pack copy = plan.packs[index];
-  const std::string original = copy.id;
-  copy.id = freshId(plan, original);
-  copy.name = (copy.name.empty() ? original : copy.name) + " copy";
+  Expected<Plan> next = withCopy(plan, "/packs", index);
+  if (!next) return next;
+  Pack& copy = next->packs.back();
+  const std::string& original = plan.packs[index].id;
+  copy.name = shownName(plan.packs[index]) + " copy";
   Run lead = plan.leadOf(original) ? *plan.leadOf(original) : leadFor(copy.id);
   lead.id = "lead-" + copy.id;
   lead.from = copy.id;
-  next.wiring.runs.push_back(std::move(lead));
-  const std::string from = fmt::format("/packs/{}/", index);
-  for (const auto& [pointer, entry] : plan.provenance)
-    if (pointer.starts_with(from)) next.provenance[fmt::format("/packs/{}/{}", plan.packs.size(), pointer.substr(from.size()))] = entry;
-  next.packs.push_back(std::move(copy));
-  return next;
-}
-
-Expected<Plan> withoutPack(const Plan& plan, std::size_t index) {
-  if (index >= plan.packs.size()) return noSuchPack(index);
-  Plan next = plan;
-  const std::string id = plan.packs[index].id;
-  next.packs.erase(next.packs.begin() + static_cast<std::ptrdiff_t>(index));
-  for (std::size_t r = next.wiring.runs.size(); r-- > 0;)
-    if (next.wiring.runs[r].from == id || next.wiring.runs[r].to == id) removeRun(next, r);
-  for (Charger& charger : next.chargers) std::erase(charger.forPacks, id);
-  if (next.joining.converter.source == id) next.joining.converter.source.clear();
-  dropPointersOf(next, "/packs", index);
-  dropAcceptancesOf(next, id);
+  next->wiring.runs.push_back(std::move(lead));
   return next;
 }
 
@@ -278,14 +244,6 @@ Expected<Plan> withChargerFor(const Plan& plan, std::size_t packIndex) {
                        because);
 }
 
-Plan withNewCharger(const Plan& plan) {
-  Plan next = plan;
-  Charger charger;
-  charger.id = freshId(plan, "charger");
-  next.chargers.push_back(std::move(charger));
-  return next;
-}
-
 Expected<Plan> withAssignment(const Plan& plan, std::size_t charger, std::size_t pack, Assignment assignment) {
   if (charger >= plan.chargers.size()) return noSuchCharger(charger);
   if (pack >= plan.packs.size()) return noSuchPack(pack);
@@ -293,15 +251,6 @@ Expected<Plan> withAssignment(const Plan& plan, std::size_t charger, std::size_t
   std::vector<std::string>& ids = next.chargers[charger].forPacks;
   std::erase(ids, plan.packs[pack].id);
   if (assignment == Assignment::Assigned) ids.push_back(plan.packs[pack].id);
-  return next;
-}
-
-Expected<Plan> withoutCharger(const Plan& plan, std::size_t index) {
-  if (index >= plan.chargers.size()) return noSuchCharger(index);
-  Plan next = plan;
-  dropAcceptancesOf(next, plan.chargers[index].id);
-  next.chargers.erase(next.chargers.begin() + static_cast<std::ptrdiff_t>(index));
-  dropPointersOf(next, "/chargers", index);
   return next;
 }
 

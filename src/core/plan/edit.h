@@ -33,19 +33,12 @@ enum class Assignment : std::uint8_t { Assigned, Free };
 Plan withNewPack(const Plan& plan);
 /// A copy of a pack under a new id, with a copy of its lead. Error: no such pack.
 Expected<Plan> withDuplicatePack(const Plan& plan, std::size_t index);
-/// Removes a pack, its lead and its place on every charger; pointers of later packs move up.
-Expected<Plan> withoutPack(const Plan& plan, std::size_t index);
 
 /// A charger right for the pack (its full voltage, 2 A), assumed until its label is read.
 Expected<Plan> withChargerFor(const Plan& plan, std::size_t packIndex);
 
-/// A charger of which nothing is known yet, put to no pack.
-Plan withNewCharger(const Plan& plan);
-
 /// Puts a charger to a pack, or takes it off.
 Expected<Plan> withAssignment(const Plan& plan, std::size_t charger, std::size_t pack, Assignment assignment);
-/// Removes a charger; pointers of later chargers move up.
-Expected<Plan> withoutCharger(const Plan& plan, std::size_t index);
 
 /// Adds a first route of 20 km, assumed until it is measured. A plan with a route stays as it is.
 Plan withRoute(const Plan& plan);

@@ -114,6 +114,11 @@ requires(!std::is_convertible_v<Q, std::string_view>) FieldSpec whenEmpty(FieldS
   return spec;
 }
 
+inline FieldSpec refersTo(Refers what, FieldSpec spec) {
+  spec.refers = what;
+  return spec;
+}
+
 inline FieldSpec required(FieldSpec spec) {
   spec.required = true;
   return spec;

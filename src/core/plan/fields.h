@@ -17,6 +17,10 @@ namespace usherwright {
 enum class Station : std::uint8_t { Bike, Options, Pack, Fit, Joining, Wiring, Charging, Range, Build, Log };
 std::string_view stationName(Station station);
 
+/// What a text names: it follows when that gets another name and is empty when it goes. `OwnPack`: the entry that holds
+/// the field belongs to the pack and goes with it; it may name what is not there, which a rule says.
+enum class Refers : std::uint8_t { Nothing, Cell, Pack, OwnPack };
+
 struct FieldSpec {
   std::string_view key;  ///< JSON key, unit in the name
   std::string_view label;
@@ -29,55 +33,17 @@ struct FieldSpec {
   std::string_view whenEmpty;     ///< what counts instead while it is not known, in words: "the air"; "" if nothing or a figure does
   Known<double> assumed;          ///< the figure that counts instead, in the file unit; the models read the same one (usual.h)
   std::string_view toleranceKey;  ///< sibling that "22±1A" also sets
+  Refers refers = Refers::Nothing;
   std::vector<std::string_view> choices;
   FieldValue (*get)(const void* owner) = nullptr;
   void (*set)(void* owner, const FieldValue& value) = nullptr;
 };
 
-/// The table row span of one kind of object.
+/// The rows of one kind of object; they are declared beside it.
 template <class Owner>
-std::span<const FieldSpec> fieldsOf();
-
-template <>
-std::span<const FieldSpec> fieldsOf<Plan>();
-template <>
-std::span<const FieldSpec> fieldsOf<Need>();
-template <>
-std::span<const FieldSpec> fieldsOf<CapacityTest>();
-template <>
-std::span<const FieldSpec> fieldsOf<Bike>();
-template <>
-std::span<const FieldSpec> fieldsOf<Accessory>();
-template <>
-std::span<const FieldSpec> fieldsOf<Controller>();
-template <>
-std::span<const FieldSpec> fieldsOf<Cell>();
-template <>
-std::span<const FieldSpec> fieldsOf<CellRc>();
-template <>
-std::span<const FieldSpec> fieldsOf<Pack>();
-template <>
-std::span<const FieldSpec> fieldsOf<Bms>();
-template <>
-std::span<const FieldSpec> fieldsOf<Fuse>();
-template <>
-std::span<const FieldSpec> fieldsOf<Reading>();
-template <>
-std::span<const FieldSpec> fieldsOf<Joining>();
-template <>
-std::span<const FieldSpec> fieldsOf<JoinPart>();
-template <>
-std::span<const FieldSpec> fieldsOf<ConverterPart>();
-template <>
-std::span<const FieldSpec> fieldsOf<Gauge>();
-template <>
-std::span<const FieldSpec> fieldsOf<Wiring>();
-template <>
-std::span<const FieldSpec> fieldsOf<Run>();
-template <>
-std::span<const FieldSpec> fieldsOf<Charger>();
-template <>
-std::span<const FieldSpec> fieldsOf<Route>();
+FieldRows fieldsOf() {
+  return rowsOf(static_cast<const Owner*>(nullptr));
+}
 
 /// Checks a value against its row: type, bounds, choices, wire sizes. The place is left empty.
 Expected<FieldValue> validated(const FieldSpec& spec, const FieldValue& value);

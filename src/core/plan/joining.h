@@ -25,6 +25,7 @@ struct JoinPart {
   UnknownKeys unknown;
   friend bool operator==(const JoinPart&, const JoinPart&) = default;
 };
+FieldRows rowsOf(const JoinPart*);
 
 /// A DC/DC converter between one pack and the bus of the others.
 struct ConverterPart {
@@ -41,6 +42,7 @@ struct ConverterPart {
   UnknownKeys unknown;
   friend bool operator==(const ConverterPart&, const ConverterPart&) = default;
 };
+FieldRows rowsOf(const ConverterPart*);
 
 /// A row of a ride: this power from this time to the next row's; the last row ends the ride.
 struct RidePoint {
@@ -61,6 +63,8 @@ struct Joining {
   bool switchedInputs = false;    ///< every input has a switch rated for the current
   Known<bool> looseEndsCapped;    ///< plugs that hang loose while they are live
   Known<bool> alwaysTogether;     ///< packs that are never unplugged from each other nor charged apart
+  std::string endsCheckedBy;      ///< who vouches for the two
+  std::string endsCheckedOn;      ///< since which day, YYYY-MM-DD
   bool twoMeters = false;         ///< readings by two meters, or on two days
   std::string outputPlug;
   JoinPart part;
@@ -69,5 +73,6 @@ struct Joining {
   UnknownKeys unknown;
   friend bool operator==(const Joining&, const Joining&) = default;
 };
+FieldRows rowsOf(const Joining*);
 
 }  // namespace usherwright

@@ -16,5 +16,6 @@ struct Need {
   UnknownKeys unknown;
   friend bool operator==(const Need&, const Need&) = default;
 };
+FieldRows rowsOf(const Need*);
 
 }  // namespace usherwright

@@ -35,6 +35,7 @@ struct Bms {
   UnknownKeys unknown;
   friend bool operator==(const Bms&, const Bms&) = default;
 };
+FieldRows rowsOf(const Bms*);
 
 /// A fuse or a board that nobody said to be missing counts as there.
 template <class Part>
@@ -53,6 +54,7 @@ struct Fuse {
   UnknownKeys unknown;
   friend bool operator==(const Fuse&, const Fuse&) = default;
 };
+FieldRows rowsOf(const Fuse*);
 
 struct Reading {
   std::string when;
@@ -65,6 +67,7 @@ struct Reading {
   Known<Volt> meterDigit = std::nullopt;
   friend bool operator==(const Reading&, const Reading&) = default;
 };
+FieldRows rowsOf(const Reading*);
 
 /// Charged from empty to full: what went in, and the resistance on that day.
 struct CapacityTest {
@@ -74,6 +77,7 @@ struct CapacityTest {
   UnknownKeys unknown;
   friend bool operator==(const CapacityTest&, const CapacityTest&) = default;
 };
+FieldRows rowsOf(const CapacityTest*);
 
 struct Pack {
   std::string id;
@@ -119,5 +123,6 @@ struct Pack {
   UnknownKeys unknown;
   friend bool operator==(const Pack&, const Pack&) = default;
 };
+FieldRows rowsOf(const Pack*);
 
 }  // namespace usherwright

@@ -49,6 +49,7 @@ struct Plan {
   /// The common run from the joint to the controller; null if there is none.
   const Run* mainRun() const;
 };
+FieldRows rowsOf(const Plan*);
 
 /// Whether a charger is put to a pack, and whether any of the plan's is.
 bool serves(const Charger& charger, const std::string& packId);

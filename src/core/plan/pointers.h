@@ -1,15 +1,22 @@
-// JSON pointers into lists, for the edits that add and remove entries. Private to the plan's own files.
+// What follows when entries come, go or get another name: sources, references, acceptances. Private to the plan's own files.
 #pragma once
 
 #include <string>
 
 #include "core/plan/plan.h"
+#include "core/plan/values.h"
 #include "core/quantity/problem.h"
 
 namespace usherwright {
 
-/// Provenance of "<list>/<k>/…" when entry `removed` of a list goes: its own is dropped, later ones move up.
-void dropPointersOf(Plan& plan, const std::string& list, std::size_t removed);
+/// Sets a field whose pointer is known to be good.
+void assignField(Plan& plan, const std::string& pointer, const FieldValue& value);
+
+/// An id that no pack, charger, lead or ride has: the stem, else "stem-2", …
+std::string freshId(const Plan& plan, const std::string& stem);
+
+/// Whatever names a pack goes with it when it gets another id: lead ends, chargers, the converter.
+void renameReferences(Plan& plan, const std::string& before, const std::string& after);
 
 /// Acceptances about a pack, charger or accessory, in whatever way it is named in their part ("second/fuse", "charger/second").
 void dropAcceptancesOf(Plan& plan, const std::string& id);

@@ -20,5 +20,6 @@ struct Route {
   UnknownKeys unknown;
   friend bool operator==(const Route&, const Route&) = default;
 };
+FieldRows rowsOf(const Route*);
 
 }  // namespace usherwright

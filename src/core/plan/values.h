@@ -2,6 +2,7 @@
 #pragma once
 
 #include <map>
+#include <span>
 #include <string>
 #include <variant>
 
@@ -16,5 +17,9 @@ using FieldValue = std::variant<std::monostate, double, bool, std::string>;
 /// Keys of a file that this version does not know, as JSON text; they survive a round trip and are shared between
 /// the steps that can be undone.
 using UnknownKeys = Shared<std::map<std::string, std::string>>;
+
+/// The rows of the field table for one kind of object (fields.h).
+struct FieldSpec;
+using FieldRows = std::span<const FieldSpec>;
 
 }  // namespace usherwright

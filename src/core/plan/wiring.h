@@ -25,11 +25,13 @@ struct Run {
   UnknownKeys unknown;
   friend bool operator==(const Run&, const Run&) = default;
 };
+FieldRows rowsOf(const Run*);
 
 struct Wiring {
   std::vector<Run> runs;
   UnknownKeys unknown;
   friend bool operator==(const Wiring&, const Wiring&) = default;
 };
+FieldRows rowsOf(const Wiring*);
 
 }  // namespace usherwright

@@ -1,6 +1,7 @@
 // Road power and the flat-and-climb estimate of a route.
 #include "core/travel/travel.h"
 #include "core/plan/usual.h"
+#include "core/quantity/root.h"
 
 #include <algorithm>
 #include <cmath>
@@ -50,14 +51,8 @@ Watt batteryPower(const Rider& r, KilometrePerHour speed, double grade, double h
 
 KilometrePerHour heldSpeed(const Rider& r, KilometrePerHour target, double grade, Watt limit, double headwind) {
   if (batteryPower(r, target, grade, headwind) <= limit) return target;
-  KilometrePerHour low(0);
-  KilometrePerHour high = target;
-  for (int i = 0; i < 60; ++i) {
-    const KilometrePerHour middle = (low + high) / 2.0;
-    if (batteryPower(r, middle, grade, headwind) <= limit) low = middle;
-    else high = middle;
-  }
-  return low;
+  const auto isWithin = [&](KilometrePerHour speed) { return batteryPower(r, speed, grade, headwind) <= limit; };
+  return halved(Ends<KilometrePerHour>{KilometrePerHour(0), target}, 60, isWithin).low;
 }
 
 double meanSquareCurrent(const RouteEstimate& ride, Volt battery) {

@@ -1,5 +1,6 @@
 // Heat balance of a lead, solved by bisection on the conductor's temperature.
 #include "core/wiring/wire_heat.h"
+#include "core/quantity/root.h"
 
 #include <algorithm>
 #include <cmath>
@@ -43,16 +44,11 @@ double shed(double sheath, double ambient, double outer) {
 
 double ambientOf(const LeadSurroundings& around) { return around.ambient.value() + (around.closedHousing ? 15.0 : 0.0); }
 
-/// Sheath temperature that sheds q, by bisection.
+constexpr int halvings = 48;  // of some hundred kelvins: to the last digits of a double
+
+/// Sheath temperature that sheds q.
 double sheathFor(double q, double ambient, double outer) {
-  double low = ambient;
-  double high = hottest;
-  for (int i = 0; i < 48; ++i) {
-    const double middle = 0.5 * (low + high);
-    if (shed(middle, ambient, outer) < q) low = middle;
-    else high = middle;
-  }
-  return 0.5 * (low + high);
+  return halved(Ends<double>{ambient, hottest}, halvings, [&](double sheath) { return shed(sheath, ambient, outer) < q; }).middle();
 }
 
 double insulationRise(double q, const LeadGeometry& lead, const LeadSurroundings& around) {
@@ -67,19 +63,15 @@ LeadHeat steadyHeat(const LeadGeometry& lead, Ampere current, const LeadSurround
   const double ambient = ambientOf(around);
   const double outer = Metre(lead.outer).value();
   const double i2 = current.value() * current.value();
-  double low = ambient;
-  double high = hottest;
   double sheath = ambient;
-  for (int i = 0; i < 40; ++i) {
-    const double conductor = 0.5 * (low + high);
+  // Too hot inside for the conductor temperature assumed: it must be higher.
+  const auto isTooCold = [&](double conductor) {
     const double q = bundleFactor(around.loadedConductors) * i2 * strandedResistancePerMetre(lead.area, Celsius(conductor)).value();
     sheath = sheathFor(q, ambient, outer);
-    // Too hot inside for the conductor temperature assumed: it must be higher.
-    if (sheath + insulationRise(q, lead, around) > conductor) low = conductor;
-    else high = conductor;
-  }
+    return sheath + insulationRise(q, lead, around) > conductor;
+  };
   LeadHeat out;
-  out.conductor = Celsius(0.5 * (low + high));
+  out.conductor = Celsius(halved(Ends<double>{ambient, hottest}, 40, isTooCold).middle());
   out.sheath = Celsius(std::min(sheath, out.conductor.value()));
   out.hotPerMetre = strandedResistancePerMetre(lead.area, out.conductor);
   out.lossPerMetre = i2 * out.hotPerMetre.value();
@@ -102,14 +94,10 @@ Ampere ampacity(const LeadGeometry& lead, Celsius limit, const LeadSurroundings&
   if (limit.value() <= ambient) return Ampere(0);
   const double outer = Metre(lead.outer).value();
   // The sheath temperature at which the conductor just reaches the limit: one unknown, no current yet.
-  double low = ambient;
-  double high = limit.value();
-  for (int i = 0; i < 48; ++i) {
-    const double sheath = 0.5 * (low + high);
-    if (sheath + insulationRise(shed(sheath, ambient, outer), lead, around) > limit.value()) high = sheath;
-    else low = sheath;
-  }
-  const double q = shed(0.5 * (low + high), ambient, outer);
+  const auto staysBelow = [&](double sheath) {
+    return sheath + insulationRise(shed(sheath, ambient, outer), lead, around) <= limit.value();
+  };
+  const double q = shed(halved(Ends<double>{ambient, limit.value()}, halvings, staysBelow).middle(), ambient, outer);
   return Ampere(std::sqrt(q / (bundleFactor(around.loadedConductors) * strandedResistancePerMetre(lead.area, limit).value())));
 }
 

@@ -1,11 +1,11 @@
 // Page Labels: the reader and the meter.
-#include <QDate>
 #include <QGridLayout>
 #include <algorithm>
 
 #include "app/present/words.h"
 #include "app/stations/bike/bike_pages.h"
 #include "app/widgets/plain.h"
+#include "core/io/clock.h"
 #include "core/pack/bench_tests.h"
 #include "core/parts/nameplate.h"
 #include "core/plan/edit.h"
@@ -289,7 +289,7 @@ void LabelPage::recordRested() {
   const Plan& plan = kit_.document.plan();
   const PackModel& m = kit_.document.assessment().figures.packs[pack()].model;
   Reading reading;
-  reading.when = QDate::currentDate().toString(Qt::ISODate).toStdString();
+  reading.when = formatDate(today());
   reading.pack = Volt(*v);
   reading.rested = Minute(30);
   Expected<Plan> next = withReading(plan, pack(), reading);

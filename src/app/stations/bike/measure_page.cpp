@@ -2,7 +2,7 @@
 #include "app/present/words.h"
 #include "app/stations/bike/bike_pages.h"
 #include "app/widgets/plain.h"
-#include "core/assess/sensitivity.h"
+#include "core/studies/sensitivity.h"
 
 namespace usherwright::app {
 

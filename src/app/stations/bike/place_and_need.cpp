@@ -1,10 +1,11 @@
 // Pages Places and Need.
+#include "app/present/need_words.h"
 #include "app/present/words.h"
 #include "app/stations/bike/bike_pages.h"
 #include "app/widgets/plain.h"
 #include "core/frame/frame.h"
 #include "core/plan/edit.h"
-#include "core/plan/jobs.h"
+#include "core/plan/entries.h"
 #include "core/plan/lists.h"
 #include "core/plan/names.h"
 #include "core/plan/usual.h"
@@ -36,7 +37,7 @@ PlacesPage::PlacesPage(Kit kit) : StationPage(kit) {
   auto* drop = new QPushButton(QStringLiteral("drop the last"));
   connect(drop, &QPushButton::clicked, this, [this] {
     const std::size_t count = kit_.document.plan().bike.accessories.size();
-    if (count > 0) kit_.document.commit(withoutAccessory(kit_.document.plan(), count - 1));
+    if (count > 0) kit_.document.commit(without(kit_.document.plan(), "/bike/accessories", count - 1));
   });
   row->addWidget(drop);
   column->addLayout(row);
@@ -96,48 +97,6 @@ void PlacesPage::refresh() {
   side_->rebuild();
 }
 
-namespace {
-
-/// The packs as a share of the bike, and what the ones that are not stock add.
-QString massWords(const Plan& plan, const Figures& f, UnitSystem units) {
-  double all = 0;
-  double added = 0;
-  for (std::size_t k = 0; k < f.packs.size(); ++k) {
-    if (!f.packs[k].model.mass) return {};
-    all += f.packs[k].model.mass->value();
-    if (plan.packs[k].origin != Origin::Stock) added += f.packs[k].model.mass->value();
-  }
-  if (all <= 0) return {};
-  QString words = QStringLiteral("The packs weigh %1").arg(text(formatQuantity(all, Kind::Mass, units)));
-  if (plan.bike.mass)
-    words += QStringLiteral(", %1 % of the bike's %2")
-                 .arg(text(formatNumber(100 * all / plan.bike.mass->value(), 2)),
-                      text(formatQuantity(plan.bike.mass->value(), Kind::Mass, units)));
-  return words +
-         (added > 0 ? QStringLiteral("; %1 of it is added.").arg(text(formatQuantity(added, Kind::Mass, units))) : QStringLiteral("."));
-}
-
-/// What the packs that are not stock cost with tax and shipping, against the budget.
-QString moneyWords(const Plan& plan, const Figures& f) {
-  double cost = 0;
-  for (std::size_t k = 0; k < f.packs.size(); ++k) {
-    if (plan.packs[k].origin == Origin::Stock) continue;
-    if (!f.packs[k].model.cost) return {};
-    cost += f.packs[k].model.cost->value();
-  }
-  if (cost <= 0) return {};
-  const double whole = cost * (1 + plan.tax.value_or(Coefficient(0)).value()) + plan.shipping.value_or(Money(0)).value();
-  QString words = QStringLiteral("New packs cost %1 %2 with tax and shipping").arg(text(formatNumber(whole, 4)), text(plan.currency));
-  if (plan.budget) {
-    const double left = plan.budget->value() - whole;
-    words += left >= 0 ? QStringLiteral("; %1 of the budget are left").arg(text(formatNumber(left, 4)))
-                       : QStringLiteral("; that is %1 over the budget").arg(text(formatNumber(-left, 4)));
-  }
-  return words + QLatin1Char('.');
-}
-
-}  // namespace
-
 NeedPage::NeedPage(Kit kit) : StationPage(kit) {
   auto* column = new QVBoxLayout(this);
   column->setContentsMargins(0, 0, 0, 0);
@@ -169,7 +128,7 @@ NeedPage::NeedPage(Kit kit) : StationPage(kit) {
   auto* drop = new QPushButton(QStringLiteral("drop the last"));
   connect(drop, &QPushButton::clicked, this, [this] {
     const std::size_t count = kit_.document.plan().routes.size();
-    if (count > 0) kit_.document.commit(withoutRoute(kit_.document.plan(), count - 1));
+    if (count > 0) kit_.document.commit(without(kit_.document.plan(), "/routes", count - 1));
   });
   head->addWidget(drop);
   column->addLayout(head);
@@ -195,57 +154,10 @@ void NeedPage::refresh() {
     const auto ref = findField(plan, job.pointer);
     job.box->setChecked(ref && std::holds_alternative<bool>(ref->value) && std::get<bool>(ref->value));
   }
-  QStringList needed, skipped;
-  for (const StationNeed& n : stationsFor(plan)) {
-    if (n.needed) needed << text(stationName(n.station));
-    else skipped << QStringLiteral("%1 (%2)").arg(text(stationName(n.station)), text(n.why));
-  }
-  stations_->setText(QStringLiteral("Go through: %1.%2")
-                         .arg(needed.join(QStringLiteral(", ")),
-                              skipped.isEmpty() ? QString() : QStringLiteral(" Skip: %1.").arg(skipped.join(QStringLiteral(", ")))));
-  double label = 0;
-  for (const PackFigures& p : f.packs) label += p.model.label.value();
-  if (!f.need) {
-    sentence_->setText(QStringLiteral("Add a ride: its distance and climb give the Wh, and the Wh give the pack."));
-    classes_->clear();
-  } else {
-    const double share = label / f.need->label.value();
-    QString verdict;
-    if (f.packs.empty()) verdict = QStringLiteral("There is no pack yet.");
-    else if (share >= 1)
-      verdict = QStringLiteral("The packs have %1 Wh, %2 times that: enough.").arg(text(formatNumber(label)), text(formatNumber(share)));
-    else
-      verdict = QStringLiteral("The packs have %1 Wh, %2 % of that: %3 Wh are missing.")
-                    .arg(text(formatNumber(label)), text(formatNumber(100 * share, 2)), text(formatNumber(f.need->label.value() - label)));
-    sentence_->setText(QStringLiteral("The hardest ride with its reserve takes %1 Wh; aged to %2 %, in this air, with 15 % left in the "
-                                      "packs, the label must say %3 Wh. %4")
-                           .arg(text(formatNumber(f.need->onTheRoad.value())), text(formatNumber(100 * f.need->health)),
-                                text(formatNumber(f.need->label.value())), verdict));
-    QStringList classes;
-    for (const auto& c : f.need->classes) classes << QStringLiteral("%1 Ah at %2").arg(text(formatNumber(c.charge.value())), text(c.name));
-    classes_->setText(QStringLiteral("That is %1.").arg(classes.join(QStringLiteral(" · "))));
-  }
-  QStringList power;
-  const Known<Watt> motor = plan.bike.motor;
-  if (motor && !f.packs.empty()) {
-    const PackModel& m = f.packs.front().model;
-    const double efficiency = 0.80;
-    const auto at = [&](Volt v) { return text(formatNumber(motor->value() / efficiency / v.value())); };
-    power << QStringLiteral("The motor's %1 W draw %2 A from a full pack, %3 A at nominal%4.")
-                 .arg(text(formatNumber(motor->value())), at(m.full), at(m.nominal),
-                      f.cutoff > Volt(0) ? QStringLiteral(", %1 A at the cut-off").arg(at(f.cutoff)) : QString());
-  }
-  if (const auto factor = odometerFactor(plan.bike))
-    power << QStringLiteral("The odometer says %1 km for every true one: multiply what it shows by %2.")
-                 .arg(text(formatNumber(1 / *factor)), text(formatNumber(*factor)));
-  if (f.range.stockAlone && !plan.packs.empty())
-    power << QStringLiteral("%1 alone goes about %2, all together %3.")
-                 .arg(text(f.packs.front().model.name),
-                      text(formatQuantity(f.range.stockAlone->value(), Kind::Distance, kit_.document.units())),
-                      text(formatQuantity(f.range.likely.value(), Kind::Distance, kit_.document.units())));
-  power << massWords(plan, f, kit_.document.units()) << moneyWords(plan, f);
-  power.removeAll(QString());
-  power_->setText(power.join(QLatin1Char(' ')));
+  stations_->setText(stationsWords(plan));
+  sentence_->setText(needSentence(f));
+  classes_->setText(classesWords(f));
+  power_->setText(powerWords(plan, f, kit_.document.units()));
   bars_->rebuild();
 }
 

@@ -4,6 +4,7 @@
 #include "app/present/words.h"
 #include "app/widgets/plain.h"
 #include "core/plan/edit.h"
+#include "core/plan/entries.h"
 #include "core/plan/names.h"
 
 namespace usherwright::app {
@@ -79,7 +80,7 @@ ChargersPage::ChargersPage(Kit kit) : StationPage(kit) {
   buttons->addWidget(add);
   remove_ = new QPushButton(QStringLiteral("remove the last"));
   connect(remove_, &QPushButton::clicked, this,
-          [this] { kit_.document.commit(withoutCharger(kit_.document.plan(), kit_.document.plan().chargers.size() - 1)); });
+          [this] { kit_.document.commit(without(kit_.document.plan(), "/chargers", kit_.document.plan().chargers.size() - 1)); });
   buttons->addWidget(remove_);
   auto* caution = new PlainLabel(QStringLiteral("Charge attended, away from the way out; never below 0 °C."));
   caution->setProperty("role", "soft");

@@ -1,14 +1,15 @@
 // The pages beside the flow whose figures are at hand; each shows what core/assess/joining_facts says.
 #include "app/stations/joining/joining_pages.h"
 
-#include <QDate>
 #include <QGridLayout>
 #include <QPushButton>
 
+#include "app/present/joining_words.h"
 #include "app/present/words.h"
 #include "app/stations/joining/page_parts.h"
 #include "app/theme/scaling.h"
 #include "app/widgets/plain.h"
+#include "core/io/clock.h"
 #include "core/pack/readings.h"
 #include "core/plan/lists.h"
 
@@ -75,7 +76,6 @@ void MeetingPage::buildRows() {
 /// All readings or none: each becomes the last reading of its pack.
 void MeetingPage::keep() {
   Plan plan = kit_.document.plan();
-  const std::string today = QDate::currentDate().toString(Qt::ISODate).toStdString();
   for (std::size_t k = 0; k < volts_.size(); ++k) {
     const auto v = parseQuantity(volts_[k]->text().toStdString(), Kind::Voltage);
     const auto r = parseQuantity(rested_[k]->text().toStdString(), Kind::Minutes);
@@ -87,7 +87,7 @@ void MeetingPage::keep() {
       (!v || *v <= 0 ? volts_[k] : rested_[k])->setFocus();
       return;
     }
-    const auto next = withReading(plan, k, Reading{today, ReadingOf::Groups, Volt(*v), Minute(*r), {}, {}});
+    const auto next = withReading(plan, k, Reading{formatDate(today()), ReadingOf::Groups, Volt(*v), Minute(*r), {}, {}});
     if (!next) {
       problem_->setText(text(next.error().sentence()));
       return;
@@ -114,41 +114,15 @@ void MeetingPage::refresh() {
     const auto last = lastVolts(plan.packs[k], model.series);
     readings_.push_back({model.name, last ? last->volts : model.restVoltage(), last.has_value()});
   }
-  const MeetingFigures& m = meeting_;
   for (std::size_t k = 0; k < volts_.size() && k < plan.packs.size(); ++k)
     for (const Reading& r : plan.packs[k].readings) {
       if (!r.pack || volts_[k]->isModified() || rested_[k]->isModified()) continue;
       volts_[k]->setText(text(formatNumber(r.pack->value(), 5)));
       rested_[k]->setText(r.rested ? text(formatNumber(r.rested->value())) : QString());
     }
-  QString verdict = text(meetingWord(m.verdict));
-  if (!verdict.isEmpty()) verdict[0] = verdict[0].toUpper();
-  verdict_->setText(f.packs.size() < 2 ? QStringLiteral("One pack: nothing to match") : verdict);
-  QStringList lines;
-  if (f.packs.size() > 1 && m.verdict != Meeting::Unlike) {
-    const QString low = text(f.packs[m.low].model.name), high = text(f.packs[m.high].model.name);
-    QString flow = QStringLiteral("%1 would flow from %2 into %3 at the first instant").arg(amps(m.peak), high, low);
-    if (m.perCell && m.perCellLimit)
-      flow += QStringLiteral(", %1 into each cell, which may be charged with %2").arg(amps(*m.perCell), amps(*m.perCellLimit));
-    lines << flow + QStringLiteral("; below 0.5 A after %1, %2 Ah moved.")
-                        .arg(durationWords(m.equalising.untilQuiet), text(formatNumber(m.equalising.moved.value(), 2)));
-    if (m.verdict != Meeting::NoLimit)
-      lines << QStringLiteral("The window is %1, with resistance %2.")
-                   .arg(volts(m.window),
-                        m.measuredResistance ? QStringLiteral("measured") : QStringLiteral("taken as 0.8 of what is not measured"));
-    if (m.verdict == Meeting::NotRead)
-      lines << QStringLiteral("Nothing is measured yet: the gap is that of the stated charges, and proves nothing.");
-    if (m.gap > m.window && m.chargeTo) {
-      QString charge = QStringLiteral("Charge %1 to between %2 and %3 at rest").arg(low, volts(*m.chargeTo), volts(*m.chargeAtMost));
-      if (m.chargeFor) charge += QStringLiteral(", about %1 on its charger").arg(durationWords(*m.chargeFor));
-      lines << charge + QStringLiteral(", let it rest, measure again.");
-    }
-    if (m.curvesFlat) lines << QStringLiteral("Equal volts do not mean equal charge here: the packs are more than a tenth apart.");
-  }
-  words_->setText(lines.join(QLatin1Char('\n')));
-  QStringList paths;
-  for (const ChargePath& p : chargePaths(plan, f)) paths << (p.allowed ? QString() : QStringLiteral("Stop. ")) + text(p.words);
-  paths_->setText(paths.join(QLatin1Char('\n')));
+  verdict_->setText(meetingVerdict(meeting_, f));
+  words_->setText(meetingWords(meeting_, f));
+  paths_->setText(chargePathWords(plan, f));
   gauge_->rebuild();
 }
 
@@ -252,10 +226,7 @@ void ProofPage::check() {
   const auto input = sharingInputOf(kit_.document.assessment().figures);
   const std::string typed = log_->toPlainText().toStdString();
   if (!input || trimmed(typed).empty()) {
-    const bool several = kit_.document.assessment().figures.packs.size() > 1;
-    verdict_->setText(input     ? QStringLiteral("No ride pasted yet")
-                      : several ? QStringLiteral("Unlike packs, or one behind a converter: use a clamp on each lead, or the Ah put back")
-                                : QStringLiteral("One pack: nothing to share"));
+    verdict_->setText(noSharingWords(input.has_value(), kit_.document.assessment().figures.packs.size()));
     rows_->rebuild();
     return;
   }
@@ -265,13 +236,7 @@ void ProofPage::check() {
     verdict_->setText(text(rows.error().sentence()));
   } else {
     sharing_ = judgeSharing(*rows, input_);
-    QString words = text(sharingWord(sharing_.verdict));
-    words[0] = words[0].toUpper();
-    if (sharing_.verdict != Sharing::CannotTell)
-      words += QStringLiteral(", %1 % sure").arg(text(formatNumber(std::min(99.9, sharing_.confidence * 100), 3)));
-    else words += QStringLiteral(": ") + text(sharing_.because);
-    if (sharing_.more) words += QStringLiteral("; about %1 Ah more would tell").arg(text(formatNumber(sharing_.more->value(), 2)));
-    verdict_->setText(words + QLatin1Char('.'));
+    verdict_->setText(sharingWords(sharing_));
   }
   rows_->rebuild();
 }
@@ -318,13 +283,7 @@ void LiveEndsPage::refresh() {
   const auto all = static_cast<std::uint32_t>((1u << f.packs.size()) - 1);
   PlugState state = state_;
   state.plugged &= all;
-  QStringList lines;
-  for (const LiveEnd& e : liveEnds(kit_.document.plan(), f, state)) {
-    if (e.place == LiveEnd::Place::ChargePort) continue;
-    lines << QStringLiteral("%1: %2").arg(text(endStateWord(e.state)).toUpper(), text(e.words));
-  }
-  if (lines.isEmpty()) lines << QStringLiteral("Everything is plugged in: no bare end is open. Part a plug to see what it leaves live.");
-  words_->setText(lines.join(QLatin1Char('\n')));
+  words_->setText(liveEndWords(kit_.document.plan(), f, state));
 }
 
 }  // namespace usherwright::app

@@ -55,7 +55,8 @@ std::vector<EntrySection> JoiningStation::sections() const {
       joint << joining + QStringLiteral("part/break_before_make") << joining + QStringLiteral("part/breaks_load");
     else joint << joining + QStringLiteral("switched_inputs");
     if (plan.joining.method == Method::Direct)
-      joint << joining + QStringLiteral("loose_ends_capped") << joining + QStringLiteral("always_together");
+      for (const char* key : {"loose_ends_capped", "always_together", "ends_checked_by", "ends_checked_on"})
+        joint << joining + QLatin1String(key);
     if (plan.joining.method == Method::Selector || plan.joining.switchedInputs) joint << joining + QStringLiteral("mark_soc");
     joint << joining + QStringLiteral("precharge_ohm") << joining + QStringLiteral("limit_while_apart_A")
           << joining + QStringLiteral("two_meters");

@@ -24,9 +24,6 @@ inline std::vector<std::string> packNames(const Figures& f) {
   return out;
 }
 
-inline QString volts(Volt v, int digits = 3) { return text(formatNumber(v.value(), digits)) + QStringLiteral(" V"); }
-inline QString amps(Ampere a) { return text(formatNumber(a.value(), 2)) + QStringLiteral(" A"); }
-
 inline drawing::Drawing nothing(drawing::Size size) { return {size.width, size.height, {}, {}}; }
 
 }  // namespace usherwright::app

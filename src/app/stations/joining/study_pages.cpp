@@ -1,6 +1,7 @@
 // The pages whose figures take several runs: each begins a job when it is seen and shows what comes.
 #include "app/stations/joining/study_pages.h"
 
+#include "app/present/joining_words.h"
 #include "app/present/methods.h"
 #include "app/present/words.h"
 #include "app/stations/joining/page_parts.h"
@@ -39,11 +40,7 @@ MethodsPage::MethodsPage(Kit kit) : StationPage(kit), methods_(kit, QStringLiter
     kit_.document.commit(withField(kit_.document.plan(), "/joining/method", FieldValue{word}));
   });
   connect(&methods_, &JobBase::finished, this, [this] {
-    QString words = QStringLiteral("Losses and range by simulation. \"Not here\" names the first rule that stands against it.");
-    if (const auto fed = converterPack(kit_.document.plan()))
-      if (const Element* e = kit_.document.assessment().figures.element(ElementKind::Bms, *fed); e && e->peak)
-        words += QStringLiteral(" The converter draws up to %1 at its lowest input.").arg(amps(*e->peak));
-    words_->setText(words);
+    words_->setText(methodsNote(kit_.document.plan(), kit_.document.assessment().figures));
     table_->rebuild();
   });
 }
@@ -88,15 +85,7 @@ void PairsPage::explain(const QString& part) {
   if (!pairs || at.size() != 3) return;
   const auto r = static_cast<std::size_t>(at[1].toInt()), k = static_cast<std::size_t>(at[2].toInt());
   if (r >= pairs->rows.size() || k >= pairs->packs.size()) return;
-  const PairRow& row = pairs->rows[r];
-  const PairRow::Cell& cell = row.cells[k];
-  const auto line = [](const char* when, const PairVerdict& v) {
-    QString out = QStringLiteral("%1: %2.").arg(QString::fromLatin1(when), text(pairingWord(v.pairing)));
-    return v.rule.empty() ? out : out + QStringLiteral(" %1: %2").arg(text(v.rule), text(v.because));
-  };
-  words_->setText(QStringLiteral("%1 and %2\n%3\n%4")
-                      .arg(text(row.name), text(pairs->packs[k]),
-                           line(row.kind == PairKind::Pack ? "By a plain plug" : "Alone", cell.before), line("Joined", cell.after)));
+  words_->setText(pairWords(*pairs, r, k));
 }
 
 void PairsPage::refresh() {
@@ -121,14 +110,7 @@ SubsetsPage::SubsetsPage(Kit kit) : StationPage(kit), study_(kit, QStringLiteral
   bars_->setMinimumHeight(300);
   column->addWidget(bars_, 1);
   connect(&study_, &JobBase::finished, this, [this] {
-    const auto* study = study_.ready();
-    if (study && study->subsets.size() > 1) {
-      const SubsetFigures& w = study->subsets[study->worst];
-      words_->setText(QStringLiteral("The worst case is %1: %2")
-                          .arg(text(w.name), w.worstFinding.empty() ? QStringLiteral("no Stop there.") : text(w.worstFinding)));
-    } else {
-      words_->setText(QStringLiteral("One pack: there is nothing to take away."));
-    }
+    if (const auto* study = study_.ready()) words_->setText(subsetWords(*study));
     bars_->rebuild();
   });
 }
@@ -173,27 +155,9 @@ TurnsPage::TurnsPage(Kit kit) : StationPage(kit), policies_(kit, QStringLiteral(
 }
 
 void TurnsPage::refresh() {
-  if (const auto ride = ridePlanOf(kit_.document.plan(), kit_.document.assessment().figures)) {
-    const auto km = [](Kilometre k) { return text(formatNumber(k.value(), 3)) + QStringLiteral(" km"); };
-    QStringList order;
-    for (const std::string& name : ride->order) order << text(name);
-    const QString kept = ride->reserve > Kilometre(0) ? km(ride->reserve) + QStringLiteral(" kept") : QStringLiteral("no reserve kept");
-    QString words = QStringLiteral("%1: %2 in all, %3; turn round after %4.")
-                        .arg(order.join(QStringLiteral(", then ")), km(ride->reach), kept, km(ride->turnRound));
-    if (ride->route)
-      words += ride->enough ? QStringLiteral(" Go: the ride of %1 is inside.").arg(km(*ride->route))
-                            : QStringLiteral(" Not as it stands: the ride of %1 and the reserve are more.").arg(km(*ride->route));
-    plan_->setText(words);
-  } else {
-    plan_->setText(QStringLiteral("Add a ride in Bike, page Need, to see where to turn round."));
-  }
-  QStringList cuts;
-  for (const LowCut& c : lowCuts(kit_.document.assessment().figures)) {
-    QString line = QStringLiteral("%1: %2 acts first; its BMS at %3 of the pack").arg(text(c.name), text(c.first), volts(c.bmsAtPack));
-    if (c.controllerPerCell) line += QStringLiteral(", the controller at %1 a cell").arg(volts(*c.controllerPerCell));
-    cuts << line + QLatin1Char('.');
-  }
-  cuts_->setText(cuts.join(QLatin1Char('\n')));
+  const Figures& f = kit_.document.assessment().figures;
+  plan_->setText(turnWords(kit_.document.plan(), f));
+  cuts_->setText(lowCutWords(f));
   const auto work = [](const Plan& plan, JobHandle<std::vector<PolicyFigures>>& handle) {
     return comparePolicies(plan, shippedCatalogue(), handle.progress());
   };

@@ -1,10 +1,12 @@
 // Pages Groups and Health.
-#include <QDate>
 
+#include "app/present/bench_words.h"
 #include "app/present/words.h"
 #include "app/stations/pack/pack_pages.h"
 #include "app/widgets/plain.h"
+#include "core/io/clock.h"
 #include "core/plan/edit.h"
+#include "core/plan/entries.h"
 #include "core/plan/evidence.h"
 #include "core/plan/lists.h"
 
@@ -97,26 +99,14 @@ void GroupsPage::read() {
   if (!volts) {
     verdict_->setText(text(volts.error().sentence()));
   } else if (volts->size() < 2) {
-    verdict_->setText(loose ? QStringLiteral("Two readings or more: every loose cell, rested a day after it came.")
-                            : QStringLiteral("%1 readings are expected, one for each group in series.").arg(m.series));
+    verdict_->setText(groupsExpected(m, loose));
   } else {
     volts_ = *volts;
     const auto check = checkGroups(
         {volts_, m.curve, loose ? m.rated / static_cast<double>(m.parallel) : m.capacity, plan.packs[current_()].bms.balance, loose});
     check_ = *check;
-    QString words = text(check_->sentence);
-    if (!loose && static_cast<int>(volts_.size()) != m.series)
-      words += QStringLiteral(" %1 readings for %2 groups: one is missing or double.").arg(volts_.size()).arg(m.series);
-    verdict_->setText(words);
-    QStringList rank;
-    for (std::size_t i = 0; i < std::min<std::size_t>(5, check_->byDeviation.size()); ++i) {
-      const std::size_t g = check_->byDeviation[i];
-      rank << QStringLiteral("%1 (%2 mV, lacks %3 Ah)")
-                  .arg(g + 1)
-                  .arg(text(formatNumber(1000 * (volts_[g] - check_->median).value(), 2)),
-                       text(formatNumber(check_->missing[g].value(), 2)));
-    }
-    rank_->setText(QStringLiteral("Furthest from the median: %1.").arg(rank.join(QStringLiteral(", "))));
+    verdict_->setText(groupsVerdict(*check_, volts_.size(), m, loose));
+    rank_->setText(furthestWords(*check_, volts_));
   }
   keep_->setEnabled(check_.has_value());
   bars_->setVisible(check_.has_value());
@@ -128,7 +118,7 @@ void GroupsPage::read() {
 void GroupsPage::keep() {
   if (!check_) return;
   Reading reading;
-  reading.when = QDate::currentDate().toString(Qt::ISODate).toStdString();
+  reading.when = formatDate(today());
   reading.of = of_->currentIndex() == 1 ? ReadingOf::LooseCells : ReadingOf::Groups;
   reading.groups = volts_;
   prefilled_ = typed_->toPlainText();
@@ -153,7 +143,7 @@ HealthPage::HealthPage(Kit kit, CurrentPack current) : StationPage(kit), current
     return line;
   };
   when_ = field(QStringLiteral("tested on"), QStringLiteral("2026-05-31"), 110);
-  when_->setText(QDate::currentDate().toString(Qt::ISODate));
+  when_->setText(text(formatDate(today())));
   putBack_ = field(QStringLiteral("put back"), QStringLiteral("Ah"), 80);
   resistance_ = field(QStringLiteral("resistance that day"), QStringLiteral("mΩ, if measured"), 120);
   auto* logIt = new QPushButton(QStringLiteral("Log it"));
@@ -215,7 +205,9 @@ QHBoxLayout* HealthPage::buildButtons() {
   connect(drop_, &QPushButton::clicked, this, [this] {
     const std::size_t count = kit_.document.plan().packs[current_()].capacityTests.size();
     if (count > 0)
-      kit_.document.commit(withoutCapacityTest(kit_.document.plan(), current_(), count - 1), QStringLiteral("drop a capacity test"));
+      kit_.document.commit(
+          without(kit_.document.plan(), QStringLiteral("/packs/%1/capacity_tests").arg(current_()).toStdString(), count - 1),
+          QStringLiteral("drop a capacity test"));
   });
   buttons->addWidget(drop_);
   buttons->addStretch(1);
@@ -258,7 +250,6 @@ void HealthPage::log() {
   if (kit_.document.commit(next, QStringLiteral("log a capacity test"))) putBack_->clear();
 }
 
-/// V × A ≤ W: what a supply or load of this size may be set to.
 void HealthPage::showSupply() {
   if (current_() >= kit_.document.plan().packs.size()) return;
   const PackModel& m = kit_.document.assessment().figures.packs[current_()].model;
@@ -266,15 +257,7 @@ void HealthPage::showSupply() {
   const auto watt = parseQuantity(supply_->text().toStdString(), Kind::Power);
   if (!watt || *watt <= 0)
     return supplyWords_->setText(watt ? QStringLiteral("More than nothing is expected.") : text(watt.error().sentence()));
-  const double amps = *watt / m.full.value();
-  Known<Ampere> limit = kit_.document.plan().packs[current_()].bms.charge;
-  if (m.cellCharge) limit = limit ? std::min(*limit, *m.cellCharge) : *m.cellCharge;
-  QString words = QStringLiteral("%1 W at %2 V: at most %3 A")
-                      .arg(text(formatNumber(*watt)), text(formatNumber(m.full.value())), text(formatNumber(amps)));
-  if (limit)
-    words += QStringLiteral("; the pack takes %1 A, so set %2 A to charge")
-                 .arg(text(formatNumber(limit->value())), text(formatNumber(std::min(amps, limit->value()))));
-  supplyWords_->setText(words + QLatin1Char('.'));
+  supplyWords_->setText(supplyWords(Watt(*watt), kit_.document.plan().packs[current_()], m));
 }
 
 void HealthPage::refresh() {
@@ -284,12 +267,7 @@ void HealthPage::refresh() {
   const PackModel& m = kit_.document.assessment().figures.packs[current_()].model;
   const Makeup& made = kit_.document.assessment().figures.packs[current_()].makeup;
   const Cell& cell = made.cell;
-  QStringList rows;
-  for (const CapacityTest& t : p.capacityTests)
-    rows << QStringLiteral("%1   %2 Ah put back%3")
-                .arg(text(t.when).rightJustified(10), text(formatNumber(t.putBack.value_or(AmpereHour(0)).value())),
-                     t.resistance ? QStringLiteral("   %1 mΩ").arg(text(formatNumber(t.resistance->value()))) : QString());
-  tests_->setText(rows.isEmpty() ? QStringLiteral("none logged yet") : rows.join(QLatin1Char('\n')));
+  tests_->setText(testRows(p));
   Known<MilliOhm> sound;
   if (!p.measuredResistance) sound = MilliOhm(m.resistance());
   const auto verdict = judgeCapacity({p.capacityTests, m.parallel, m.rated, m.chemistry, sound});
@@ -301,17 +279,7 @@ void HealthPage::refresh() {
   bars_->rebuild();
   drop_->setVisible(!p.capacityTests.empty());
   tested_->setVisible(!p.capacityTests.empty() && !cell.verified);
-  const Derating d = derating(cell);
-  if (made.box) {
-    trust_->setText(p.capacityTests.empty()
-                        ? QStringLiteral("Nobody has seen a cell: the Ah of the label count whole, and a capacity test shows them.")
-                        : QStringLiteral("Nobody has seen a cell; the Ah are tested."));
-    return;
-  }
-  trust_->setText(cell.verified ? QStringLiteral("%1: tested, its figures count in full.").arg(text(cell.name))
-                                : QStringLiteral("%1: not tested. Currents count × %2, capacity × %3. Before use: %4.")
-                                      .arg(text(cell.name), text(formatNumber(d.current)), text(formatNumber(d.capacity)),
-                                           text(testsBeforeUse(cell.trust))));
+  trust_->setText(cellTrustWords(p, made));
 }
 
 }  // namespace usherwright::app

@@ -13,8 +13,8 @@
 
 #include "app/jobs/job.h"
 #include "app/stations/station.h"
-#include "core/assess/search.h"
 #include "core/pack/bench_tests.h"
+#include "core/studies/search.h"
 
 namespace usherwright::app {
 

@@ -5,6 +5,7 @@
 #include "app/stations/pack/pack_pages.h"
 #include "app/widgets/plain.h"
 #include "core/plan/edit.h"
+#include "core/plan/entries.h"
 
 namespace usherwright::app {
 
@@ -62,7 +63,7 @@ void PackStation::buildTabs() {
       add(withDuplicatePack(kit_.document.plan(), current_));
     })->setToolTip(QStringLiteral("Copy this pack"));
     action(QStringLiteral("remove"), [this] {
-      kit_.document.commit(withoutPack(kit_.document.plan(), current_));
+      kit_.document.commit(without(kit_.document.plan(), "/packs", current_));
     })->setToolTip(QStringLiteral("Remove this pack (undo brings it back)"));
     tabRow_->addStretch(1);
   }

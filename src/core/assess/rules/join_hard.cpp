@@ -7,6 +7,7 @@
 
 #include "core/assess/figure_parts.h"
 #include "core/assess/rules/rule.h"
+#include "core/quantity/text.h"
 
 namespace usherwright::rules {
 namespace {
@@ -101,15 +102,29 @@ void join02(const Context& c, Findings& out) {
   out.push_back(std::move(f));
 }
 
+/// That the ends are capped, or the packs never apart, is a fact once somebody vouches for it since a day.
+bool isVouchedFor(const Joining& j) { return saysSomething(j.endsCheckedBy, 1) && parseDate(j.endsCheckedOn); }
+
 void join16(const Context& c, Findings& out) {
-  if (c.figures.hard.empty() || c.plan.joining.looseEndsCapped == true || c.plan.joining.alwaysTogether == true) return;
+  if (c.figures.hard.empty()) return;
+  const Joining& j = c.plan.joining;
+  const bool said = j.looseEndsCapped == true || j.alwaysTogether == true;
+  if (said && isVouchedFor(j)) return;
   if (std::all_of(c.plan.packs.begin(), c.plan.packs.end(), [](const Pack& p) { return p.plugLiveSide == LiveSide::Shrouded; })) return;
   Volt highest(0);
   for (const PackFigures& p : c.figures.packs) highest = std::max(highest, p.model.full);
-  Finding f = inJoining("JOIN-16", Severity::Stop, "joint", "/joining/loose_ends_capped");
-  f.sentence = fmt::format("Unplug one pack, and its half of the joint stays live at up to {}.", text(highest));
+  Finding f = inJoining("JOIN-16", said ? Severity::Mind : Severity::Stop, "joint",
+                        said ? "/joining/ends_checked_by" : "/joining/loose_ends_capped");
+  f.sentence =
+      said ? fmt::format("{}, but not by whom and since when: a loose half of this joint is live at up to {}.",
+                         j.looseEndsCapped == true ? "The loose ends are said to be capped" : "The packs are said to be never apart",
+                         text(highest))
+           : fmt::format("Unplug one pack, and its half of the joint stays live at up to {}.", text(highest));
   f.why = "A hard joint feeds backwards: the loose plug is a bare source that can short against the frame.";
-  f.what = "Cap every loose end and enter that they are capped, or use a one-way joiner; the map of live ends shows them.";
+  f.what = said ? "Look at every end, then enter who looked and on which day; the map of live ends shows them."
+                : "Cap every loose end and enter that they are capped, by whom and on which day, or use a one-way joiner; the map of live "
+                  "ends shows them.";
+  if (said) f.fields = {"/joining/ends_checked_by", "/joining/ends_checked_on"};
   offerOneWay(c, f);
   f.headline = 1;
   f.working = {

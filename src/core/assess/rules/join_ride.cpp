@@ -131,10 +131,11 @@ void join14(const Context& c, Findings& out) {
 }  // namespace
 
 std::span<const Rule> joinRideRules() {
-  static constexpr std::array rows{Rule{"JOIN-09", "Mind", "a pack above 80 % of its continuous rating for more than 10 min", join09, true},
-                                   Rule{"JOIN-10", "Note", "gauge and truth differ by 5 points or more at the start", join10},
-                                   Rule{"JOIN-11", "Mind", "diodes lose more than 2 % or get hotter than 90 °C", join11, true},
-                                   Rule{"JOIN-14", "Note", "by turns: the last pack does not reach home", join14, true}};
+  static constexpr std::array rows{
+      Rule{"JOIN-09", "Mind", "a pack above 80 % of its continuous rating for more than 10 min", join09, Part::Ride},
+      Rule{"JOIN-10", "Note", "gauge and truth differ by 5 points or more at the start", join10},
+      Rule{"JOIN-11", "Mind", "diodes lose more than 2 % or get hotter than 90 °C", join11, Part::Ride},
+      Rule{"JOIN-14", "Note", "by turns: the last pack does not reach home", join14, Part::Ride}};
   return rows;
 }
 

@@ -1,6 +1,7 @@
 // PACK rules on the cells before and after they become a pack.
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <array>
 
 #include "core/assess/rules/rule.h"
@@ -132,12 +133,25 @@ void pack11(const Context& c, Findings& out) {
 void pack12(const Context& c, Findings& out) {
   for (std::size_t k = 0; k < c.plan.packs.size(); ++k) {
     const Pack& p = c.plan.packs[k];
-    if (p.assembly != Assembly::Joined || p.acceptedOn != AcceptedOn::TotalVolts) continue;
     const PackModel& m = c.figures.packs[k].model;
+    const bool ladderRead = std::any_of(p.readings.begin(), p.readings.end(), [&](const Reading& r) {
+      return r.of == ReadingOf::Groups && r.groups.size() == static_cast<std::size_t>(m.series);
+    });
+    const bool totalOnly = p.acceptedOn == AcceptedOn::TotalVolts;
+    if (p.assembly != Assembly::Joined || (!totalOnly && ladderRead)) continue;
     const Volt group = m.restVoltage() / static_cast<double>(m.series);
-    Finding f = onPack("PACK-12", Severity::Stop, m, packPointer(k, "accepted_on"));
-    f.sentence = fmt::format("The joined string of {} was accepted on its total of about {} only; none of its {} sense leads was read.",
-                             m.name, text(m.restVoltage()), m.series);
+    Finding f = onPack("PACK-12",
+                       totalOnly      ? Severity::Stop
+                       : p.acceptedOn ? Severity::Note
+                                      : Severity::Mind,
+                       m, packPointer(k, "accepted_on"));
+    f.sentence =
+        totalOnly ? fmt::format("The joined string of {} was accepted on its total of about {} only; none of its {} sense leads was read.",
+                                m.name, text(m.restVoltage()), m.series)
+                  : fmt::format("{}, and the volts of its {} groups are not in the plan.",
+                                p.acceptedOn ? fmt::format("The joined string of {} is said to be read lead by lead", m.name)
+                                             : fmt::format("What the joined string of {} was accepted on is not known", m.name),
+                                m.series);
     f.why = "A group the wrong way round and another one twice can add up to the right total; a swapped sense lead burns the BMS.";
     f.what = fmt::format("Before the BMS plug goes in: meter from the first minus to lead 1, 2, 3 …, expected {}, {}, {} … up to {}.",
                          text(group), text(group * 2.0), text(group * 3.0), text(m.restVoltage()));
@@ -146,7 +160,7 @@ void pack12(const Context& c, Findings& out) {
                  "U_k = k · U_group, lead by lead",
                  {input(c, "U_group", "rest voltage of one group", text(group)),
                   input(c, "S", "groups", std::to_string(m.series), packPointer(k, "series"))},
-                 "total only",
+                 totalOnly ? "total only" : "not entered",
                  "every group seen once, in order"};
     out.push_back(std::move(f));
   }

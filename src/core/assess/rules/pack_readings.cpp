@@ -107,6 +107,34 @@ void labelAgainstCells(const Context& c, std::size_t k, Findings& out) {
   out.push_back(std::move(f));
 }
 
+/// A day that has not come yet: by it an old test passes for the newest. A plan from further east may be a day ahead.
+void datedAhead(const Context& c, std::size_t k, Findings& out) {
+  if (!c.today) return;
+  const std::string latest = formatDate(*c.today + std::chrono::days(1));
+  const Pack& p = c.plan.packs[k];
+  const auto ahead = [&](const auto& record) { return record.when > latest && parseDate(record.when); };  // ISO days sort as text
+  std::string day, what, pointer;
+  const auto look = [&](const auto& records, const char* name, const char* list) {
+    const auto at = std::find_if(records.begin(), records.end(), ahead);
+    if (!day.empty() || at == records.end()) return;
+    day = at->when;
+    what = name;
+    pointer = packPointer(k, fmt::format("{}/{}/when", list, at - records.begin()));
+  };
+  look(p.capacityTests, "capacity test", "capacity_tests");
+  look(p.readings, "reading", "readings");
+  if (day.empty()) return;
+  const PackModel& m = c.figures.packs[k].model;
+  Finding f = onPack("PACK-14", Severity::Mind, m, std::move(pointer));
+  f.part = m.id + "/dates";
+  f.sentence = fmt::format("A {} of {} is dated {}; today is {}.", what, m.name, day, formatDate(*c.today));
+  f.why = "What is newest counts: a wrong day lets an old reading pass for the state of now.";
+  f.what = "Correct the day, or this machine's clock.";
+  f.headline = 1;
+  f.working = {"Day against today", "day ≤ today + 1", {input(c, "day", "as entered", day, f.pointer)}, f.sentence, "calendar"};
+  out.push_back(std::move(f));
+}
+
 /// Health as the last test has it; empty without one.
 Known<double> testedHealth(const Context& c, std::size_t k) {
   const Pack& p = c.plan.packs[k];
@@ -121,6 +149,7 @@ void pack14(const Context& c, Findings& out) {
   for (std::size_t k = 0; k < c.figures.packs.size(); ++k) {
     countAgainstVolts(c, k, out);
     labelAgainstCells(c, k, out);
+    datedAhead(c, k, out);
     const auto tested = testedHealth(c, k);
     const double stated = c.plan.packs[k].soh.value();
     if (!tested || *tested >= stated - healthApart || *tested < healthLow) continue;

@@ -65,8 +65,9 @@ std::vector<std::string> notJudgedYet() {
   return out;
 }
 
-bool readsRide(std::string_view id) {
-  return std::any_of(table().begin(), table().end(), [&](const Rule& rule) { return rule.id == id && rule.readsRide; });
+Parts reads(std::string_view id) {
+  const auto at = std::find_if(table().begin(), table().end(), [&](const Rule& rule) { return rule.id == id; });
+  return at == table().end() ? Parts() : at->reads;
 }
 
 Finding finding(Subject subject) {

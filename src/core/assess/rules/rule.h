@@ -16,6 +16,7 @@ struct Context {
   const Plan& plan;
   const Figures& figures;
   const Catalogue& catalogue;
+  std::optional<Date> today = std::nullopt;
 };
 
 using Findings = std::vector<Finding>;
@@ -25,13 +26,13 @@ struct Rule {
   std::string_view severity;  ///< "Stop", "Stop, Mind", …
   std::string_view when;
   void (*judge)(const Context&, Findings&);
-  bool readsRide = false;  ///< needs the simulated ride, which Depth::Verdict does not run: it says nothing there
+  Parts reads = {};  ///< what it needs besides what is always there; where that is not made it is not asked
 };
 
 /// Every rule, family by family.
 std::span<const Rule> table();
-/// True for a rule that is silent at Depth::Verdict because the ride is not run.
-bool readsRide(std::string_view id);
+/// What a rule reads; nothing for an id that is none.
+Parts reads(std::string_view id);
 
 /// What no rule looks at yet, in words, family by family.
 std::vector<std::string> notJudgedYet();

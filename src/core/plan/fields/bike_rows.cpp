@@ -6,8 +6,7 @@ namespace usherwright {
 
 using namespace table;  // its row() and stations, in every line below
 
-template <>
-std::span<const FieldSpec> fieldsOf<Bike>() {
+FieldRows rowsOf(const Bike*) {
   static const Rows rows{
       row<&Bike::mass>("mass_kg", "bike", Kind::Mass, inBike, {5, 500}, "weigh it with bathroom scales, one wheel at a time"),
       row<&Bike::rider>("rider_kg", "rider", Kind::Mass, inBike, {20, 250}, "bathroom scales, in riding clothes"),
@@ -41,8 +40,7 @@ std::span<const FieldSpec> fieldsOf<Bike>() {
   return rows;
 }
 
-template <>
-std::span<const FieldSpec> fieldsOf<Accessory>() {
+FieldRows rowsOf(const Accessory*) {
   static const Rows rows{row<&Accessory::name>("name", "accessory", Kind::Text, inBike),
                          row<&Accessory::power>("power_W", "accessory power", Kind::Power, inBike, {0, 1000}, "printed on it"),
                          row<&Accessory::maximum>("max_V", "its maximum", Kind::Voltage, inBike, {0, 200}, "printed on it"),
@@ -54,8 +52,7 @@ std::span<const FieldSpec> fieldsOf<Accessory>() {
   return rows;
 }
 
-template <>
-std::span<const FieldSpec> fieldsOf<Controller>() {
+FieldRows rowsOf(const Controller*) {
   static const Rows rows{
       withTolerance(row<&Controller::currentLimit>("current_max_A", "controller limit", Kind::Current, inBike, {0.5, 300},
                                                    "printed on the controller, as 22±1A"),
@@ -86,8 +83,7 @@ std::span<const FieldSpec> fieldsOf<Controller>() {
   return rows;
 }
 
-template <>
-std::span<const FieldSpec> fieldsOf<Gauge>() {
+FieldRows rowsOf(const Gauge*) {
   static const Rows rows{
       row<&Gauge::kind>("kind", "gauge shows", Kind::Choice, inJoining),
       whenEmpty(row<&Gauge::bars>("bars", "bars", Kind::Count, inJoining, {2, 20}, "count them when full"), usual::gaugeBars)};

@@ -5,8 +5,7 @@ namespace usherwright {
 
 using namespace table;  // its row() and stations, in every line below
 
-template <>
-std::span<const FieldSpec> fieldsOf<Cell>() {
+FieldRows rowsOf(const Cell*) {
   static const Rows rows{
       row<&Cell::name>("name", "cell", Kind::Text, inPack),
       whenEmpty(row<&Cell::chemistry>("chemistry", "chemistry", Kind::Choice, inPack, {0, 0},
@@ -42,8 +41,7 @@ std::span<const FieldSpec> fieldsOf<Cell>() {
   return rows;
 }
 
-template <>
-std::span<const FieldSpec> fieldsOf<CellRc>() {
+FieldRows rowsOf(const CellRc*) {
   static const Rows rows{row<&CellRc::resistance>("resistance_mohm", "slow resistance", Kind::Resistance, inPack, {0, 2000},
                                                   "the further sag between one second and one minute"),
                          row<&CellRc::capacitance>("capacitance_F", "slow capacitance", Kind::Capacitance, inPack, {1, 1e6},

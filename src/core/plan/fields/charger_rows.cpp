@@ -6,8 +6,7 @@ namespace usherwright {
 
 using namespace table;  // its row() and stations, in every line below
 
-template <>
-std::span<const FieldSpec> fieldsOf<Charger>() {
+FieldRows rowsOf(const Charger*) {
   static const Rows rows{
       required(row<&Charger::id>("id", "charger id", Kind::Text, inCharging)),
       row<&Charger::name>("name", "charger", Kind::Text, inCharging),

@@ -6,8 +6,7 @@ namespace usherwright {
 
 using namespace table;  // its row() and stations, in every line below
 
-template <>
-std::span<const FieldSpec> fieldsOf<Joining>() {
+FieldRows rowsOf(const Joining*) {
   static const Rows rows{
       row<&Joining::method>("method", "how the packs meet", Kind::Choice, inJoining),
       row<&Joining::policy>("policy", "who goes first", Kind::Choice, inJoining),
@@ -26,14 +25,16 @@ std::span<const FieldSpec> fieldsOf<Joining>() {
       row<&Joining::looseEndsCapped>("loose_ends_capped", "ends are capped", Kind::Flag, inJoining),
       row<&Joining::alwaysTogether>("always_together", "never apart", Kind::Flag, inJoining, {0, 0},
                                     "never unplugged, never charged apart"),
+      row<&Joining::endsCheckedBy>("ends_checked_by", "ends checked by", Kind::Text, inJoining, {0, 0},
+                                   "who capped them, or keeps the packs together"),
+      row<&Joining::endsCheckedOn>("ends_checked_on", "ends checked on", Kind::Text, inJoining, {0, 0}, "the day, as 2026-05-31"),
       row<&Joining::twoMeters>("two_meters", "two meters", Kind::Flag, inJoining, {0, 0},
                                "the packs were read by two meters, or on two days"),
       row<&Joining::outputPlug>("output_plug", "plug after joint", Kind::ConnectorId, inJoining)};
   return rows;
 }
 
-template <>
-std::span<const FieldSpec> fieldsOf<JoinPart>() {
+FieldRows rowsOf(const JoinPart*) {
   static const Rows rows{
       row<&JoinPart::input>("input_A", "joiner, per input", Kind::Current, inJoining, {0.5, 1000}, "printed on the joiner"),
       row<&JoinPart::total>("total_A", "joiner, total", Kind::Current, inJoining, {0.5, 1000}, "printed on the joiner"),
@@ -49,10 +50,10 @@ std::span<const FieldSpec> fieldsOf<JoinPart>() {
   return rows;
 }
 
-template <>
-std::span<const FieldSpec> fieldsOf<ConverterPart>() {
+FieldRows rowsOf(const ConverterPart*) {
   static const Rows rows{
-      row<&ConverterPart::source>("source", "pack behind it", Kind::Text, inJoining, {0, 0}, "id of the pack; empty: the last one"),
+      refersTo(Refers::Pack, row<&ConverterPart::source>("source", "pack behind it", Kind::Text, inJoining, {0, 0},
+                                                         "id of the pack; empty: the last one")),
       row<&ConverterPart::second>("second_joint", "the others by", Kind::Choice, inJoining),
       row<&ConverterPart::set>("set_V", "converter set to", Kind::Voltage, inJoining, {5, 500}, "no-load output on a meter"),
       row<&ConverterPart::fallback>("fallback_V", "falls back to", Kind::Voltage, inJoining, {5, 500},

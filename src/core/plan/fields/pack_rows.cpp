@@ -6,14 +6,14 @@ namespace usherwright {
 
 using namespace table;  // its row() and stations, in every line below
 
-template <>
-std::span<const FieldSpec> fieldsOf<Pack>() {
+FieldRows rowsOf(const Pack*) {
   static const Rows rows{
       required(row<&Pack::id>("id", "pack id", Kind::Text, inPack)),
       row<&Pack::name>("name", "name", Kind::Text, inPack),
       row<&Pack::origin>("origin", "origin", Kind::Choice, inPack),
-      whenEmpty(row<&Pack::cell>("cell", "cell", Kind::CellId, inPack, {0, 0}, "only if somebody has seen one: printed on its wrap"),
-                "a closed box, by its label"),
+      refersTo(Refers::Cell, whenEmpty(row<&Pack::cell>("cell", "cell", Kind::CellId, inPack, {0, 0},
+                                                        "only if somebody has seen one: printed on its wrap"),
+                                       "a closed box, by its label")),
       whenEmpty(row<&Pack::chemistry>("chemistry", "chemistry", Kind::Choice, inPack, {0, 0}, "printed on the pack or on its charger"),
                 "nmc"),
       whenEmpty(row<&Pack::series>("series", "S (in series)", Kind::Count, inPack, {1, 200},
@@ -67,8 +67,7 @@ std::span<const FieldSpec> fieldsOf<Pack>() {
   return rows;
 }
 
-template <>
-std::span<const FieldSpec> fieldsOf<Bms>() {
+FieldRows rowsOf(const Bms*) {
   static const Rows rows{
       row<&Bms::name>("name", "BMS", Kind::Text, inPack),
       row<&Bms::present>("present", "BMS fitted", Kind::Flag, inPack, {0, 0}, "look inside, or the seller's picture of it"),
@@ -96,8 +95,7 @@ std::span<const FieldSpec> fieldsOf<Bms>() {
   return rows;
 }
 
-template <>
-std::span<const FieldSpec> fieldsOf<Fuse>() {
+FieldRows rowsOf(const Fuse*) {
   static const Rows rows{
       row<&Fuse::present>("present", "fuse fitted", Kind::Flag, inJoining),
       row<&Fuse::rating>("rating_A", "fuse", Kind::Current, inJoining, {0.1, 1000}, "printed on the fuse"),
@@ -110,8 +108,7 @@ std::span<const FieldSpec> fieldsOf<Fuse>() {
   return rows;
 }
 
-template <>
-std::span<const FieldSpec> fieldsOf<Reading>() {
+FieldRows rowsOf(const Reading*) {
   static const Rows rows{
       row<&Reading::when>("when", "read on", Kind::Text, inPack),
       row<&Reading::of>("of", "readings of", Kind::Choice, inPack),
@@ -125,8 +122,7 @@ std::span<const FieldSpec> fieldsOf<Reading>() {
   return rows;
 }
 
-template <>
-std::span<const FieldSpec> fieldsOf<CapacityTest>() {
+FieldRows rowsOf(const CapacityTest*) {
   static const Rows rows{
       row<&CapacityTest::when>("when", "tested on", Kind::Text, inPack, {0, 0}, "year-month-day"),
       row<&CapacityTest::putBack>("put_back_Ah", "put back", Kind::Charge, inPack, {0, 2000}, "charger's readout, from empty to full"),

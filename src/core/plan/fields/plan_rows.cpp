@@ -6,8 +6,7 @@ namespace usherwright {
 
 using namespace table;  // its row() and stations, in every line below
 
-template <>
-std::span<const FieldSpec> fieldsOf<Plan>() {
+FieldRows rowsOf(const Plan*) {
   static const Rows rows{
       row<&Plan::title>("title", "title", Kind::Text, inBike),
       row<&Plan::currency>("currency", "currency", Kind::Text, inBike),
@@ -26,8 +25,7 @@ std::span<const FieldSpec> fieldsOf<Plan>() {
   return rows;
 }
 
-template <>
-std::span<const FieldSpec> fieldsOf<Need>() {
+FieldRows rowsOf(const Need*) {
   static const Rows rows{
       row<&Need::add>("add", "add a pack", Kind::Flag, inBike),
       row<&Need::replace>("replace", "replace a pack", Kind::Flag, inBike),
@@ -43,8 +41,7 @@ std::span<const FieldSpec> fieldsOf<Need>() {
   return rows;
 }
 
-template <>
-std::span<const FieldSpec> fieldsOf<Route>() {
+FieldRows rowsOf(const Route*) {
   static const Rows rows{
       required(row<&Route::id>("id", "route", Kind::Text, inRange)),
       row<&Route::length>("km", "distance", Kind::Distance, inRange, {0.1, 1000}, "odometer, or a map"),

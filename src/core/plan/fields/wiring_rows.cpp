@@ -5,17 +5,13 @@ namespace usherwright {
 
 using namespace table;  // its row() and stations, in every line below
 
-template <>
-std::span<const FieldSpec> fieldsOf<Wiring>() {
-  return {};
-}
+FieldRows rowsOf(const Wiring*) { return {}; }
 
-template <>
-std::span<const FieldSpec> fieldsOf<Run>() {
+FieldRows rowsOf(const Run*) {
   static const Rows rows{
       required(row<&Run::id>("id", "run id", Kind::Text, inJoining)),
-      row<&Run::from>("from", "from", Kind::Text, inJoining),
-      row<&Run::to>("to", "to", Kind::Text, inJoining),
+      refersTo(Refers::OwnPack, row<&Run::from>("from", "from", Kind::Text, inJoining)),
+      refersTo(Refers::OwnPack, row<&Run::to>("to", "to", Kind::Text, inJoining)),
       row<&Run::fromPole>("from_pole", "from the pole", Kind::Choice, inJoining, {0, 0}, "meter: which pole of the pack it starts at"),
       row<&Run::toPole>("to_pole", "to the pole", Kind::Choice, inJoining, {0, 0}, "meter: which pole of the pack it ends at"),
       required(row<&Run::size>("size", "lead size", Kind::Wire, inJoining, {0, 0}, "printed on the jacket")),

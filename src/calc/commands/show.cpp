@@ -1,8 +1,10 @@
-// Text for people.
+// Packs, limits, charging, range: text and JSON.
 #include <fmt/format.h>
 
-#include "calc/calc.h"
-#include "core/assess/rules/rule.h"
+#include "calc/command.h"
+#include "calc/json.h"
+#include "core/plan/fields.h"
+#include "core/quantity/text.h"
 
 namespace usherwright::calc {
 namespace {
@@ -10,6 +12,7 @@ namespace {
 std::string known(const Known<Ampere>& a) { return a ? formatNumber(a->value()) + " A" : "not known"; }
 std::string percent(StateOfCharge s) { return formatNumber(s.value() * 100) + " %"; }
 std::string signedPercent(double x) { return fmt::format("{}{} %", x >= 0 ? "+" : "", formatNumber(x * 100)); }
+std::string hours(Second t) { return formatNumber(Hour(t).value()) + " h"; }
 
 std::string packLine(const PackFigures& p) {
   const PackModel& m = p.model;
@@ -43,18 +46,6 @@ std::string countedWhy(const Plan& plan, const Element& e) {
   return out;
 }
 
-std::string_view leaveWords(LeaveCause cause) {
-  switch (cause) {
-    case LeaveCause::BmsCutoff: return "its board's low cut";
-    case LeaveCause::Floor: return "empty";
-    case LeaveCause::Switched: return "switched over";
-    case LeaveCause::ConverterCut: return "the converter's low cut";
-  }
-  return "";
-}
-
-std::string hours(Second t) { return formatNumber(Hour(t).value()) + " h"; }
-
 std::string chargeLine(const ChargeRun& run) {
   std::string out = fmt::format("  {} to {}, ends {}; constant voltage {}; {} Wh into the pack, {} Wh from the mains\n", hours(run.end),
                                 percent(run.socAtEnd), run.full ? "full" : "at its stop current",
@@ -67,20 +58,31 @@ std::string chargeLine(const ChargeRun& run) {
   return times.empty() ? out : out + "  " + times + "\n";
 }
 
-}  // namespace
-
-std::string checkText(const Plan& plan, const Assessment& a) {
-  std::string out = fmt::format("{}\n{} Stop, {} Mind, {} Note\n\n", plan.title, a.count(Severity::Stop), a.count(Severity::Mind),
-                                a.count(Severity::Note));
-  for (const Finding& f : a.findings) {
-    out += fmt::format("{:<4} {:<8} {}\n", severityWord(f.severity), f.id, f.sentence);
-    if (f.acceptedBecause) out += fmt::format("              accepted: {}\n", *f.acceptedBecause);
-    else out += fmt::format("              do: {}\n", f.what);
-    if (f.lapsed) out += fmt::format("              was accepted: {}; not for this, or without a date\n", *f.lapsed);
-  }
-  out += "\nnot judged yet:\n";
-  for (const std::string& family : rules::notJudgedYet()) out += "  " + family + "\n";
-  return out;
+Json packJson(const PackFigures& p) {
+  const PackModel& m = p.model;
+  return {{"id", m.id},
+          {"name", m.name},
+          {"series", m.series},
+          {"parallel", m.box ? Json(nullptr) : Json(m.parallel)},
+          {"box", m.box},
+          {"series_assumed_because", p.makeup.layout.seriesBecause.empty() ? Json(nullptr) : Json(p.makeup.layout.seriesBecause)},
+          {"chemistry", factsOf(m.chemistry).name},
+          {"full_V", m.full.value()},
+          {"nominal_V", m.nominal.value()},
+          {"lowest_V", m.lowestUnderLoad.value()},
+          {"rested_empty_V", m.restedEmpty.value()},
+          {"rest_V", m.restVoltage().value()},
+          {"rated_Ah", m.rated.value()},
+          {"usable_Ah", m.capacity.value()},
+          {"label_Wh", m.label.value()},
+          {"resistance_ohm", m.resistance().value()},
+          {"source_resistance_ohm", (p.source.cells + p.source.path).value()},
+          {"short_A", p.shorts.typical.value()},
+          {"short_to_break_A", std::max(p.shorts.toBreak, p.backFed).value()},
+          {"cells_continuous_A", orNull(m.continuous)},
+          {"per_cell_peak_A", orNull(p.perCellPeak)},
+          {"gives_up_soc", orNull(p.givesUp)},
+          {"range_alone_km", orNull(p.rangeAlone)}};
 }
 
 std::string showText(const Plan& plan, const Assessment& a) {
@@ -112,31 +114,63 @@ std::string showText(const Plan& plan, const Assessment& a) {
   return out;
 }
 
-std::string joinText(const Plan& plan, const Assessment& a) {
+std::string showJson(const Plan& plan, const Assessment& a) {
   const Figures& f = a.figures;
-  if (!f.ride) return plan.title + "\nno pack\n";
-  const DischargeRun& run = *f.ride;
-  std::string out = fmt::format(
-      "{}\n{} for {} min, ends: {}\n", plan.title,
-      f.rideLoad.constantPower ? formatNumber(f.rideLoad.power.value()) + " W" : formatNumber(f.rideLoad.current.value()) + " A",
-      formatNumber(Minute(run.end).value()), endCauseWord(run.cause));
-  for (std::size_t k = 0; k < run.sources.size(); ++k) {
-    const SourceResult& r = run.sources[k];
-    out += fmt::format("  {:<16} knee {}, peak {} A at {} min, gives {} Ah, {} remain; {}\n", f.packs[k].model.name,
-                       r.knee ? formatNumber(Minute(*r.knee).value()) + " min" : "never", formatNumber(r.peak.value()),
-                       formatNumber(Minute(r.peakAt).value()), formatNumber(r.delivered.value()), percent(r.end),
-                       r.left ? fmt::format("left at {} min: {}", formatNumber(Minute(*r.left).value()), leaveWords(r.leftBecause))
-                              : std::string("stayed to the end"));
+  Json out{{"title", plan.title},
+           {"peak_A", orNull(f.demand.peak)},
+           {"sustained_A", orNull(f.demand.sustained)},
+           {"sustained_assumed", f.demand.sustainedAssumed},
+           {"assumed_values", f.assumedValues}};
+  out["packs"] = Json::array();
+  for (const PackFigures& p : f.packs) out["packs"].push_back(packJson(p));
+  out["elements"] = Json::array();
+  for (const Element& e : f.elements)
+    out["elements"].push_back({{"id", e.id},
+                               {"name", e.name},
+                               {"rating_A", orNull(e.counted())},
+                               {"continuous_A", orNull(e.continuous)},
+                               {"short_time_counts", e.shortCounts},
+                               {"promised", e.promised},
+                               {"peak_A", orNull(e.peak)},
+                               {"headroom", orNull(e.headroomAtPeak())},
+                               {"headroom_sustained", orNull(e.headroomSustained())}});
+  out["narrows"] = f.tightest() ? Json(f.tightest()->id) : Json(nullptr);
+  out["charging"] = Json::array();
+  for (const ChargeFigures& c : f.charging) {
+    Json row{{"charger", plan.chargers[c.charger].id},
+             {"pack", plan.packs[c.pack].id},
+             {"assigned", c.assigned},
+             {"verdict", c.outputKnown ? Json(chargeVerdictWord(c.verdict)) : Json(nullptr)},
+             {"reached_soc", orNull(c.reached)},
+             {"current_ok", c.currentOk},
+             {"limit_A", c.limit ? Json(c.limit->limit.value()) : Json(nullptr)},
+             {"limiting_element", c.limit ? Json(c.limit->element) : Json(nullptr)}};
+    row["time_s"] = c.run ? Json(c.run->end.value()) : Json(nullptr);
+    if (c.run) {
+      row["end"] = c.run->full ? "full" : "stop_current";
+      row["constant_voltage_from_s"] = orNull(c.run->constantVoltageFrom);
+      row["into_pack_Wh"] = c.run->intoPack.value();
+      row["mains_Wh"] = c.run->mains.value();
+      for (const int percent : {50, 80, 90, 95})
+        row["to_" + std::to_string(percent) + "_percent_s"] = orNull(c.run->timeTo(StateOfCharge(percent / 100.0)));
+    }
+    out["charging"].push_back(std::move(row));
   }
-  out += fmt::format("energy at the controller {} Wh; at the start the gauge shows {}, the packs hold {}\n",
-                     formatNumber(run.energyAtController.value()), percent(f.gaugeAtStart), percent(f.truthAtStart));
-  if (f.window && f.window->window)
-    out += fmt::format("plain plug: {} V apart (± {} V by the meter), safe up to {} V, {} A would flow; {} may take {} A ({})\n",
-                       formatNumber(f.window->gap.value()), formatNumber(f.windowDoubt.value()), formatNumber(f.window->window->value()),
-                       formatNumber(f.window->peak.value()), f.packs[f.windowLow].model.name, formatNumber(f.window->allowed->value()),
-                       f.window->limiting == "receiving_charge_limit" ? "its charge limit" : f.window->limiting);
-  if (!f.window && f.packs.size() > 1) out += "plain plug: never, the packs are unlike\n";
-  return out;
+  out["range"] = nullptr;
+  if (f.range.known)
+    out["range"] = {{"Wh_per_km", f.range.route.perKilometre.value()},
+                    {"route_Wh", f.range.route.energy.value()},
+                    {"usable_Wh", f.range.usable.value()},
+                    {"likely_km", f.range.likely.value()},
+                    {"cautious_km", f.range.cautious.value()},
+                    {"hopeful_km", f.range.hopeful.value()},
+                    {"first_pack_alone_km", f.range.stockAlone->value()},
+                    {"as_charged_km", f.range.now.value()}};
+  return printed(out);
 }
+
+}  // namespace
+
+Command showCommand() { return {"show", "packs, limits, narrows, charging, range", showText, showJson}; }
 
 }  // namespace usherwright::calc

@@ -1,8 +1,8 @@
 // What becomes of a plan when a combination of the search is taken.
 #include <algorithm>
 
-#include "core/assess/search.h"
 #include "core/plan/edit.h"
+#include "core/studies/search.h"
 
 namespace usherwright {
 namespace {

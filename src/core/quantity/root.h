@@ -31,4 +31,21 @@ Bracket narrowed(const Function& f, Bracket b, double resolution) {
   return b;
 }
 
+template <class T>
+struct Ends {
+  T low, high;
+  T middle() const { return (low + high) * 0.5; }
+};
+
+/// Halves an interval `times` over: `isBelow(x)` is true on its low side, false on the other, and changes once.
+template <class T, class IsBelow>
+Ends<T> halved(Ends<T> ends, int times, const IsBelow& isBelow) {
+  for (int i = 0; i < times; ++i) {
+    const T middle = ends.middle();
+    if (isBelow(middle)) ends.low = middle;
+    else ends.high = middle;
+  }
+  return ends;
+}
+
 }  // namespace usherwright

@@ -1,5 +1,5 @@
 // Methods, orders of use and subsets, each by whole assessments of a changed plan.
-#include "core/assess/joining_jobs.h"
+#include "core/studies/joining_studies.h"
 
 #include <fmt/format.h>
 
@@ -8,6 +8,7 @@
 
 #include "core/assess/joining_setup.h"
 #include "core/plan/edit.h"
+#include "core/plan/entries.h"
 #include "core/plan/names.h"
 #include "core/quantity/units.h"
 
@@ -166,7 +167,7 @@ Plan withOnly(const Plan& plan, std::uint32_t keep) {
   Plan out = plan;
   for (std::size_t k = plan.packs.size(); k-- > 0;) {
     if (keep >> k & 1u) continue;
-    const auto fewer = withoutPack(out, k);
+    const auto fewer = without(out, "/packs", k);
     if (fewer) out = *fewer;
   }
   return out;

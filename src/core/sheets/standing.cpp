@@ -1,5 +1,5 @@
 // Parts by the beginning of their fields' pointers.
-#include "core/assess/standing.h"
+#include "core/sheets/standing.h"
 
 #include <fmt/format.h>
 

@@ -1,5 +1,5 @@
-// Jobs and the stations they need.
-#include "core/plan/jobs.h"
+// Tasks and the stations they need.
+#include "core/plan/needed.h"
 
 namespace usherwright {
 

@@ -1,5 +1,5 @@
 // Texts made from what is known and what is not.
-#include "core/assess/questions.h"
+#include "core/sheets/questions.h"
 
 #include <fmt/format.h>
 

@@ -1,21 +1,16 @@
-// What a plan rests on, as text and as JSON.
+// What a plan rests on: text and JSON.
 #include <fmt/format.h>
-
 #include <array>
-#include <nlohmann/json.hpp>
 
-#include "calc/calc.h"
-#include "core/assess/standing.h"
+#include "calc/command.h"
+#include "calc/json.h"
 #include "core/plan/fields.h"
+#include "core/sheets/standing.h"
 
 namespace usherwright::calc {
 namespace {
 
-using Json = nlohmann::ordered_json;
-
 bool isProven(const StandingField& f) { return f.source && *f.source <= Provenance::Catalogue; }
-
-}  // namespace
 
 std::string evidenceText(const Plan& plan, const Assessment& assessment) {
   std::string out;
@@ -45,6 +40,12 @@ std::string evidenceJson(const Plan& plan, const Assessment& assessment) {
     parts.push_back({{"part", part.name}, {"fields", fields}});
   }
   return Json{{"parts", parts}}.dump(2) + "\n";
+}
+
+}  // namespace
+
+Command evidenceCommand() {
+  return {"evidence", "what every figure rests on, part by part, and what is not proven", evidenceText, evidenceJson};
 }
 
 }  // namespace usherwright::calc

@@ -1,19 +1,14 @@
-// The verdict and the way, as text and as JSON.
+// The verdict and the way: text and JSON.
 #include <fmt/format.h>
 
-#include <nlohmann/json.hpp>
-
-#include "calc/calc.h"
-#include "core/assess/way.h"
+#include "calc/command.h"
+#include "calc/json.h"
+#include "core/sheets/way.h"
 
 namespace usherwright::calc {
 namespace {
 
-using Json = nlohmann::ordered_json;
-
 constexpr std::array verdictWords{"nothing", "stop", "unproven", "sound"};
-
-}  // namespace
 
 std::string nextText(const Plan& plan, const Assessment& assessment) {
   const std::vector<WayStep> way = wayOf(plan, assessment);
@@ -44,5 +39,9 @@ std::string nextJson(const Plan& plan, const Assessment& assessment) {
   return Json{{"verdict", verdictWords[static_cast<std::size_t>(verdict.kind)]}, {"sentence", verdict.sentence}, {"way", steps}}.dump(2) +
          "\n";
 }
+
+}  // namespace
+
+Command nextCommand() { return {"next", "the verdict in one sentence, and what brings it closer", nextText, nextJson}; }
 
 }  // namespace usherwright::calc

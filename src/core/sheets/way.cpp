@@ -1,5 +1,5 @@
 // Steps from the fields that BIKE-08 names, from what is missing altogether, and from the Stops.
-#include "core/assess/way.h"
+#include "core/sheets/way.h"
 
 #include <fmt/format.h>
 

@@ -1,5 +1,5 @@
 // The search: tables per cell and per voltage first, then twelve boards in the innermost loop.
-#include "core/assess/search.h"
+#include "core/studies/search.h"
 
 #include <fmt/format.h>
 
@@ -9,13 +9,13 @@
 
 #include "core/assess/figures.h"
 #include "core/assess/rules/rule.h"
+#include "core/pack/buying.h"
 #include "core/plan/edit.h"
 #include "core/quantity/text.h"
 
 namespace usherwright {
 namespace {
 
-constexpr double spareShare = 0.03;     // cells to set aside when they are matched
 constexpr double massOverCells = 1.18;  // of its cells, as pack_model.cpp has it
 constexpr std::uint16_t forbids = VoltageTooHigh | WrongBoard | CellsOverPeak | BoardOverPeak | TooHot | NoBarrier | BelowWindow;
 
@@ -130,7 +130,7 @@ class Search {
     alone.packs.clear();
     alone.packs.push_back(pack_);
     alone.chargers.clear();
-    const Figures f = figuresOf(alone, catalogue, nullptr, Depth::Verdict);
+    const Figures f = figuresOf(alone, catalogue, nullptr, Parts());
     return f.packs.front().toJoint + f.common;
   }
 
@@ -314,11 +314,6 @@ class Search {
 };
 
 }  // namespace
-
-int cellsToBuy(int series, int parallel) {
-  const int count = series * parallel;
-  return count + std::max(1, static_cast<int>(std::ceil(count * spareShare - 1e-9)));
-}
 
 std::uint16_t faultsOf(const Plan& plan, const Catalogue& catalogue, const Shelf& shelf, const SearchRequest& request,
                        const SearchHit& pick) {

@@ -1,5 +1,5 @@
 // One-at-a-time sensitivity.
-#include "core/assess/sensitivity.h"
+#include "core/studies/sensitivity.h"
 
 #include <algorithm>
 #include <cmath>
@@ -50,7 +50,7 @@ Spread spreadOf(const FieldSpec& spec) {
 std::set<std::string> keysOf(const Assessment& a, Severity severity) {
   std::set<std::string> out;
   for (const Finding& f : a.findings)
-    if (f.severity == severity && f.counted && !rules::readsRide(f.id)) out.insert(f.key());
+    if (f.severity == severity && f.counted && rules::reads(f.id).nothing()) out.insert(f.key());
   return out;
 }
 
@@ -154,7 +154,7 @@ Lever leverOf(const Plan& plan, const Catalogue& catalogue, const Assessment& ba
   for (double moved : {low, high}) {
     if (moved == value) continue;
     const auto next = withField(plan, pointer, FieldValue{moved});
-    if (next) compare(lever, base, assess(*next, catalogue, &base, Depth::Verdict));
+    if (next) compare(lever, base, assess(*next, catalogue, &base, Part::Range));
   }
   lever.score = 100.0 * lever.stops + 10.0 * lever.minds + 100 * std::min(lever.narrows, 1.0) + 50 * std::min(lever.range, 1.0);
   return lever;

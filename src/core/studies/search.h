@@ -50,9 +50,6 @@ struct SearchResult {
   std::vector<std::size_t> best;               ///< hits that no other beats in Wh and cost at once, cheapest first
 };
 
-/// Cells to buy for a block: 3 % spares, at least one.
-int cellsToBuy(int series, int parallel);
-
 /// Faults of one combination; the same arithmetic the search uses.
 std::uint16_t faultsOf(const Plan& plan, const Catalogue& catalogue, const Shelf& shelf, const SearchRequest& request,
                        const SearchHit& pick);

@@ -1,4 +1,4 @@
-// Which stations a job needs, and why the others can be skipped.
+// Which stations the tasks of the plan need, and why the others can be skipped.
 #pragma once
 
 #include <string_view>
@@ -13,7 +13,7 @@ struct StationNeed {
   bool needed = true;
   std::string_view why;
 };
-/// In working order. Jobs merge: a station that one of them needs is needed. Without a job all are.
+/// In working order. Tasks merge: a station that one of them needs is needed. Without a task all are.
 std::vector<StationNeed> stationsFor(const Plan& plan);
 
 }  // namespace usherwright

@@ -1,14 +1,14 @@
 // The table of pairs: for each the plan is cut down to its two parts and assessed.
-#include "core/assess/pairs.h"
+#include "core/studies/pairs.h"
 
 #include <fmt/format.h>
 
 #include <algorithm>
 #include <array>
 
-#include "core/assess/joining_jobs.h"
 #include "core/plan/edit.h"
 #include "core/plan/names.h"
+#include "core/studies/joining_studies.h"
 
 namespace usherwright {
 namespace {

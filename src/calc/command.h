@@ -1,0 +1,28 @@
+// The commands on a plan. Each is a file of its own: its text for people, its JSON for programs, its row.
+#pragma once
+
+#include <array>
+#include <string>
+
+#include "core/assess/assessment.h"
+
+namespace usherwright::calc {
+
+struct Command {
+  const char* name;
+  const char* words;
+  std::string (*text)(const Plan&, const Assessment&);
+  std::string (*json)(const Plan&, const Assessment&);
+  bool judges = false;  ///< a Stop is an exit code; takes --strict
+};
+
+Command checkCommand();
+Command showCommand();
+Command joinCommand();
+Command nextCommand();
+Command evidenceCommand();
+
+/// In the order of the manual.
+inline constexpr std::array planCommands{&checkCommand, &showCommand, &joinCommand, &nextCommand, &evidenceCommand};
+
+}  // namespace usherwright::calc
