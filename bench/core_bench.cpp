@@ -4,7 +4,7 @@
 
 #include <chrono>
 
-#include "core/drawing/drawings.h"
+#include "core/drawing/joining/joining_drawings.h"
 #include "core/io/plan_json.h"
 #include "core/joining/spread.h"
 #include "core/label/label.h"

@@ -9,6 +9,9 @@
 
 #include "app/shell/finding_card.h"
 #include "app/window_test.h"
+#include "core/drawing/channel/channel.h"
+#include "core/drawing/charging/charging_drawings.h"
+#include "core/drawing/pack/pack_drawings.h"
 #include "core/io/plan_json.h"
 #include "core/plan/edit.h"
 

@@ -3,7 +3,9 @@
 #include <catch2/catch.hpp>
 #include <cmath>
 
-#include "core/drawing/joining_pages.h"
+#include "core/drawing/bike/bike_drawings.h"
+#include "core/drawing/joining/study_drawings.h"
+#include "core/drawing/pack/pack_drawings.h"
 #include "core/plan/edit.h"
 #include "core/plan/lists.h"
 #include "core/sheets/questions.h"

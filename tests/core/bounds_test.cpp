@@ -4,8 +4,8 @@
 #include <chrono>
 #include <nlohmann/json.hpp>
 
-#include "core/drawing/display_list.h"
-#include "core/drawing/svg.h"
+#include "core/drawing/list/display_list.h"
+#include "core/drawing/list/svg.h"
 #include "core/io/plan_json.h"
 #include "core/plan/edit.h"
 #include "core/plan/lists.h"

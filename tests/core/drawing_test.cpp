@@ -3,7 +3,12 @@
 #include <catch2/catch.hpp>
 #include <cmath>
 
-#include "core/drawing/drawings.h"
+#include "core/drawing/bike/bike_drawings.h"
+#include "core/drawing/channel/channel.h"
+#include "core/drawing/charging/charging_drawings.h"
+#include "core/drawing/joining/joining_drawings.h"
+#include "core/drawing/pack/pack_drawings.h"
+#include "core/drawing/range/range_drawings.h"
 #include "core/plan/edit.h"
 #include "core/plan/entries.h"
 #include "support/plans.h"

@@ -5,7 +5,7 @@
 
 #include "core/assess/joining_setup.h"
 #include "core/assess/rules/rule.h"
-#include "core/drawing/display_list.h"
+#include "core/drawing/list/display_list.h"
 #include "core/plan/edit.h"
 #include "core/plan/entries.h"
 #include "core/plan/lists.h"

@@ -2,7 +2,7 @@
 #include <catch2/catch.hpp>
 #include <nlohmann/json.hpp>
 
-#include "core/drawing/svg.h"
+#include "core/drawing/list/svg.h"
 #include "core/io/plan_json.h"
 #include "core/io/spice.h"
 #include "core/io/table_csv.h"

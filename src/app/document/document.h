@@ -8,7 +8,7 @@
 #include <vector>
 
 #include "core/assess/assessment.h"
-#include "core/drawing/drawings.h"
+#include "core/drawing/subject.h"
 #include "core/sheets/way.h"
 
 namespace usherwright::app {

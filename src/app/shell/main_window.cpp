@@ -14,6 +14,7 @@
 #include "app/theme/scaling.h"
 #include "app/widgets/plain.h"
 #include "core/assess/workings.h"
+#include "core/drawing/channel/channel.h"
 #include "core/plan/edit.h"
 
 namespace usherwright::app {

@@ -8,6 +8,11 @@
 #include "app/stations/joining/joining_station.h"
 #include "app/stations/pack/pack_station.h"
 #include "app/stations/range/range_station.h"
+#include "core/drawing/bike/bike_drawings.h"
+#include "core/drawing/charging/charging_drawings.h"
+#include "core/drawing/joining/joining_drawings.h"
+#include "core/drawing/pack/pack_drawings.h"
+#include "core/drawing/range/range_drawings.h"
 
 namespace usherwright::app {
 namespace {

@@ -6,7 +6,7 @@
 #include <algorithm>
 #include <cmath>
 
-#include "core/drawing/svg.h"
+#include "core/drawing/list/svg.h"
 
 /// The resources live in a static library, which a linker would drop; not inside a namespace, as Qt asks.
 static void keepResources() { Q_INIT_RESOURCE(resources); }

@@ -6,7 +6,7 @@
 #include <QObject>
 #include <QString>
 
-#include "core/drawing/display_list.h"
+#include "core/drawing/list/display_list.h"
 
 namespace usherwright::app {
 

@@ -2,6 +2,7 @@
 #include "app/theme/paint_drawing.h"
 
 #include <QPainterPath>
+#include <cmath>
 
 namespace usherwright::app {
 namespace {
@@ -14,9 +15,16 @@ using drawing::Pattern;
 using drawing::Shape;
 using drawing::ShapeKind;
 
+QColor heatColour(double heat, const Look& look) {
+  const drawing::InkMix mix = drawing::heatMix(heat);
+  const QColor a = look.colour(mix.first), b = look.colour(mix.second);
+  const auto between = [&](int x, int y) { return static_cast<int>(std::lround(x + mix.share * (y - x))); };
+  return QColor(between(a.red(), b.red()), between(a.green(), b.green()), between(a.blue(), b.blue()));
+}
+
 QPen penFor(const Shape& s, const Look& look) {
-  if (s.stroke == Ink::None) return Qt::NoPen;
-  QPen pen(look.colour(s.stroke), s.width);
+  if (s.stroke == Ink::None && !s.heat) return Qt::NoPen;
+  QPen pen(s.heat ? heatColour(*s.heat, look) : look.colour(s.stroke), s.width);
   pen.setJoinStyle(pen.widthF() > thin ? Qt::RoundJoin : Qt::BevelJoin);  // not to be told apart on a thin line, and much faster
   pen.setCapStyle(s.pattern == Pattern::Solid ? Qt::RoundCap : Qt::FlatCap);
   if (s.pattern == Pattern::Dashed) pen.setDashPattern({6.0 / s.width, 4.0 / s.width});
@@ -37,6 +45,16 @@ QPolygonF polygonOf(const std::vector<drawing::Point>& points) {
   return out;
 }
 
+QPainterPath pathOf(const Shape& s) {
+  const auto at = [&](std::size_t i) { return QPointF(s.points[i].x, s.points[i].y); };
+  QPainterPath path;
+  if (s.points.empty()) return path;
+  path.moveTo(at(0));
+  for (std::size_t i = 0; i + 3 < s.points.size(); i += 3) path.cubicTo(at(i + 1), at(i + 2), at(i + 3));
+  if (s.fill != Ink::None) path.closeSubpath();
+  return path;
+}
+
 void paintText(QPainter& painter, const Shape& s, const Look& look) {
   const QFont font = look.font(s.face);
   painter.setFont(font);
@@ -47,7 +65,12 @@ void paintText(QPainter& painter, const Shape& s, const Look& look) {
     const double width = QFontMetricsF(font).horizontalAdvance(words);
     x -= s.anchor == Anchor::Middle ? width / 2 : width;
   }
-  painter.drawText(QPointF(x, s.points[0].y), words);
+  if (s.angle == 0) return painter.drawText(QPointF(x, s.points[0].y), words);
+  painter.save();
+  painter.translate(s.points[0].x, s.points[0].y);
+  painter.rotate(s.angle);
+  painter.drawText(QPointF(x - s.points[0].x, 0), words);
+  painter.restore();
 }
 
 }  // namespace
@@ -71,6 +94,7 @@ void paintDrawing(QPainter& painter, const drawing::Drawing& drawing, const Look
         break;
       }
       case ShapeKind::Circle: painter.drawEllipse(QPointF(s.points[0].x, s.points[0].y), s.radius, s.radius); break;
+      case ShapeKind::Curve: painter.drawPath(pathOf(s)); break;
       case ShapeKind::Text: break;
     }
   }

@@ -4,7 +4,7 @@
 #include <QPainter>
 
 #include "app/theme/look.h"
-#include "core/drawing/display_list.h"
+#include "core/drawing/list/display_list.h"
 
 namespace usherwright::app {
 

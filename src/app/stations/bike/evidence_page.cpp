@@ -7,8 +7,10 @@
 #include "app/theme/scaling.h"
 #include "app/widgets/clear_scroll.h"
 #include "app/widgets/plain.h"
+#include "core/drawing/bike/bike_drawings.h"
 #include "core/label/claims.h"
 #include "core/plan/evidence.h"
+#include "core/sheets/questions.h"
 
 namespace usherwright::app {
 namespace {

@@ -5,6 +5,7 @@
 #include "app/present/words.h"
 #include "app/stations/bike/bike_pages.h"
 #include "app/widgets/plain.h"
+#include "core/drawing/bike/bike_drawings.h"
 #include "core/io/clock.h"
 #include "core/pack/bench_tests.h"
 #include "core/parts/nameplate.h"

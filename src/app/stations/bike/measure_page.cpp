@@ -2,6 +2,7 @@
 #include "app/present/words.h"
 #include "app/stations/bike/bike_pages.h"
 #include "app/widgets/plain.h"
+#include "core/drawing/bike/bike_drawings.h"
 #include "core/studies/sensitivity.h"
 
 namespace usherwright::app {

@@ -3,6 +3,7 @@
 #include "app/present/words.h"
 #include "app/stations/bike/bike_pages.h"
 #include "app/widgets/plain.h"
+#include "core/drawing/bike/bike_drawings.h"
 #include "core/frame/frame.h"
 #include "core/plan/edit.h"
 #include "core/plan/entries.h"

@@ -6,6 +6,7 @@
 
 #include "app/theme/paint_drawing.h"
 #include "app/widgets/plain.h"
+#include "core/drawing/bike/bike_drawings.h"
 #include "core/plan/edit.h"
 
 namespace usherwright::app {

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "app/stations/station.h"
+#include "core/drawing/bike/bike_drawings.h"
 
 namespace usherwright::app {
 

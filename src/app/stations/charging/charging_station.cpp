@@ -3,6 +3,7 @@
 
 #include "app/present/words.h"
 #include "app/widgets/plain.h"
+#include "core/drawing/charging/charging_drawings.h"
 #include "core/plan/edit.h"
 #include "core/plan/entries.h"
 #include "core/plan/names.h"

@@ -9,6 +9,7 @@
 #include "app/present/words.h"
 #include "app/widgets/plain.h"
 #include "core/assess/joining_setup.h"
+#include "core/drawing/joining/joining_drawings.h"
 #include "core/io/exports.h"
 #include "core/plan/edit.h"
 #include "core/plan/ride_list.h"

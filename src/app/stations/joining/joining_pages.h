@@ -7,7 +7,7 @@
 #include <QPlainTextEdit>
 
 #include "app/stations/station.h"
-#include "core/drawing/joining_pages.h"
+#include "core/drawing/joining/study_drawings.h"
 
 namespace usherwright::app {
 

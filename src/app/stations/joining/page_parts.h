@@ -6,7 +6,7 @@
 #include "app/present/words.h"
 #include "app/widgets/plain.h"
 #include "core/assess/assessment.h"
-#include "core/drawing/display_list.h"
+#include "core/drawing/list/display_list.h"
 #include "core/quantity/units.h"
 
 namespace usherwright::app {

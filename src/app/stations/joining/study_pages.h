@@ -6,7 +6,7 @@
 
 #include "app/jobs/job.h"
 #include "app/stations/station.h"
-#include "core/drawing/joining_pages.h"
+#include "core/drawing/joining/study_drawings.h"
 
 namespace usherwright::app {
 

@@ -4,6 +4,7 @@
 #include "app/present/words.h"
 #include "app/stations/pack/pack_pages.h"
 #include "app/widgets/plain.h"
+#include "core/drawing/pack/pack_drawings.h"
 #include "core/io/clock.h"
 #include "core/plan/edit.h"
 #include "core/plan/entries.h"

@@ -5,6 +5,7 @@
 #include "app/present/words.h"
 #include "app/stations/pack/pack_pages.h"
 #include "app/widgets/plain.h"
+#include "core/drawing/pack/pack_drawings.h"
 #include "core/pack/buying.h"
 #include "core/plan/edit.h"
 #include "core/plan/evidence.h"

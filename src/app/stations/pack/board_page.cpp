@@ -2,6 +2,7 @@
 #include "app/present/words.h"
 #include "app/stations/pack/pack_pages.h"
 #include "app/widgets/plain.h"
+#include "core/drawing/pack/pack_drawings.h"
 
 namespace usherwright::app {
 

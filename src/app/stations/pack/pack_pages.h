@@ -14,6 +14,7 @@
 #include "app/jobs/job.h"
 #include "app/stations/station.h"
 #include "core/pack/bench_tests.h"
+#include "core/sheets/questions.h"
 #include "core/studies/search.h"
 
 namespace usherwright::app {

@@ -8,7 +8,8 @@
 #include "app/stations/pack/pack_pages.h"
 #include "app/theme/paint_drawing.h"
 #include "app/widgets/plain.h"
-#include "core/drawing/svg.h"
+#include "core/drawing/list/svg.h"
+#include "core/drawing/pack/pack_drawings.h"
 #include "core/sheets/questions.h"
 
 namespace usherwright::app {

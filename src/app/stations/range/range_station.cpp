@@ -2,6 +2,7 @@
 #include "app/stations/range/range_station.h"
 
 #include "app/present/words.h"
+#include "core/drawing/range/range_drawings.h"
 #include "core/plan/edit.h"
 
 namespace usherwright::app {

@@ -1,0 +1,168 @@
+// Where a reading changes: every word of the reader with every unit, and sums of two and three figures, over a sweep of values.
+// The golden text names the values between which nothing changes, so that no threshold moves unseen.
+#include <fmt/format.h>
+
+#include <catch2/catch.hpp>
+#include <cmath>
+#include <sstream>
+
+#include "core/label/label.h"
+#include "core/quantity/csv.h"
+#include "core/quantity/text.h"
+#include "core/quantity/units.h"
+#include "support/golden.h"
+#include "support/reference_case.h"
+
+using namespace usherwright;
+
+namespace {
+
+enum class Reasons : std::uint8_t { Named, Left };
+
+/// What a text is read as, without its figures.
+std::string readAs(const std::string& text, Known<LabelSubject> on, Reasons reasons) {
+  const LabelReading r = readLabel(text, on);
+  std::string out = r.subject ? std::string(labelSubjectWords(*r.subject)) : "?";
+  out += fmt::format(" {:.2f}", r.subjectSureness);
+  for (const LabelValue& v : r.values)
+    out += fmt::format("; {} {}{}{}", standingWords(v.standing), labelMeaningWords(v.meaning),
+                       v.reason.empty() || reasons == Reasons::Left ? "" : ", ", reasons == Reasons::Left ? "" : v.reason);
+  if (!r.leftovers.empty()) out += fmt::format("; {} left", r.leftovers.size());
+  return out;
+}
+
+/// A line for every stretch of values that are read alike. `text` has "{}" where the value stands.
+void sweep(const std::string& text, Known<LabelSubject> on, const std::vector<double>& values, std::string& out,
+           Reasons reasons = Reasons::Left) {
+  std::string before, first, last;
+  const auto close = [&] {
+    if (!before.empty())
+      out += fmt::format("{}{}: {} … {}: {}\n", text, on ? fmt::format(" on {}", labelSubjectWords(*on)) : "", first, last, before);
+  };
+  for (const double value : values) {
+    const std::string shown = formatNumber(value, 4);
+    std::string now = readAs(fmt::format(fmt::runtime(text), shown), on, reasons);
+    for (std::size_t at = now.find(shown); at != std::string::npos && shown.size() > 1; at = now.find(shown))
+      now.replace(at, shown.size(), "#");
+    if (now != before) {
+      close();
+      before = std::move(now);
+      first = shown;
+    }
+    last = shown;
+  }
+  close();
+}
+
+std::vector<double> by(double from, double to, double ratio) {
+  std::vector<double> out;
+  for (double v = from; v <= to; v *= ratio) out.push_back(v);
+  return out;
+}
+
+std::vector<double> steps(double from, double to, double step) {
+  std::vector<double> out;
+  for (int i = 0; from + i * step <= to + 1e-9; ++i) out.push_back(from + i * step);
+  return out;
+}
+
+/// The first English word of every sense.
+std::vector<std::string> words() {
+  std::vector<std::string> out;
+  std::istringstream table(reference::readFile(reference::sourcePath("data/label/words.csv")));
+  std::string line;
+  while (std::getline(table, line)) {
+    const auto at = line.find(",en,");
+    if (at == std::string::npos) continue;
+    const std::string all = line.substr(at + 4);
+    out.push_back(trimmed(all.substr(0, all.find('|'))));
+  }
+  return out;
+}
+
+}  // namespace
+
+TEST_CASE("a value of any unit beside any word is read as it was, from the smallest to the largest") {
+  std::string all;
+  std::vector<std::string> senses = words();
+  REQUIRE(senses.size() > 60);
+  senses.insert(senses.begin(), "");
+  for (const std::string& word : senses)
+    for (const char* unit : {"V", "A", "Ah", "W"})
+      sweep(trimmed(fmt::format("{} {{}} {}", word, unit)), std::nullopt, by(0.4, 500, 1.04), all, Reasons::Named);
+  for (const char* text : {"{} Wh", "{} mA", "{} mAh", "{} °C", "{} mΩ", "{} µF", "{} Hz", "{}S", "{}P", "{} s", "{} C"})
+    sweep(text, std::nullopt, by(0.4, 9000, 1.05), all, Reasons::Named);
+  golden::compare("label-words.txt", all);
+}
+
+TEST_CASE("a value on a part that is known is read as it was, from the smallest to the largest") {
+  std::string all;
+  std::vector<std::string> senses = words();
+  senses.insert(senses.begin(), "");
+  for (std::size_t i = 0; i < labelSubjectCount; ++i) {
+    const auto on = static_cast<LabelSubject>(i);
+    for (const std::string& word : senses)
+      for (const char* unit : {"V", "A"}) sweep(trimmed(fmt::format("{} {{}} {}", word, unit)), on, by(0.4, 500, 1.04), all);
+    for (const char* text : {"{} Ah", "{} W", "{} Wh", "{}S", "{}P", "{} mΩ", "{} °C", "{} mA", "{} mAh", "{} µF", "{} s"})
+      sweep(text, on, by(0.4, 900, 1.04), all);
+  }
+  golden::compare("label-parts.txt", all);
+}
+
+TEST_CASE("figures that have to agree are read as they were, from far below to far above") {
+  std::string all;
+  const auto on = [&](LabelSubject subject, const std::string& text, std::vector<double> values) { sweep(text, subject, values, all); };
+  using S = LabelSubject;
+  on(S::Pack, "36 V 10 Ah {} Wh", steps(300, 420, 1));
+  on(S::Pack, "36 V {} Ah 360 Wh", steps(8, 12, 0.05));
+  on(S::Pack, "{} V 10 Ah 360 Wh", steps(20, 60, 0.5));
+  on(S::Pack, "10S {} V", steps(20, 60, 0.25));
+  on(S::Pack, "{}S 36 V", steps(1, 24, 1));
+  on(S::Pack, "36 V full {} V", steps(30, 60, 0.2));
+  on(S::Pack, "10S4P {} Ah 36 V", steps(1, 60, 0.5));
+  on(S::Pack, "Li-ion 36 V max charge {} V", steps(30, 60, 0.2));
+  on(S::Pack, "48 V {} Ah continuous 20 A peak 40 A", by(0.5, 400, 1.05));
+  on(S::Pack, "48 V 10 Ah continuous {} A", by(0.5, 400, 1.05));
+  on(S::Pack, "48 V 10 Ah discharge 20 A charge {} A", by(0.2, 100, 1.05));
+  on(S::Controller, "36 V 15 A L.V. {} V", steps(10, 60, 0.25));
+  on(S::Controller, "48 V {} A L.V. 40 V", by(0.5, 400, 1.05));
+  on(S::Controller, "48 V rated 15 A max {} A", by(1, 300, 1.05));
+  on(S::Controller, "48 V max input {} V", steps(20, 120, 0.5));
+  on(S::Controller, "{} V under voltage 40 V max 60 V", steps(20, 80, 0.5));
+  on(S::Controller, "48 V 22±{} A", by(0.1, 40, 1.08));
+  on(S::Controller, "48 V 22 A L.V. 40±{} V", by(0.1, 40, 1.08));
+  on(S::Controller, "48 V 500 W {} A", by(1, 200, 1.05));
+  on(S::Charger, "input 230 V output {} V 2 A", steps(10, 100, 0.2));
+  on(S::Charger, "output 54.6 V {} A", by(0.1, 60, 1.05));
+  on(S::Charger, "input 100-240 V 50/60 Hz {} A output 42 V 2 A", by(0.1, 60, 1.05));
+  on(S::Charger, "for 48 V Li-ion output {} V", steps(30, 80, 0.2));
+  on(S::Charger, "output 54.6 V 2 A {} W", by(20, 400, 1.03));
+  on(S::Cell, "3.6 V {} mAh", by(100, 90000, 1.05));
+  on(S::Cell, "18650 {} mAh 3.7 V", by(500, 20000, 1.05));
+  on(S::Cell, "{} V 2500 mAh 9.25 Wh", steps(1, 5, 0.02));
+  on(S::Cell, "nominal 3.6 V charge {} V", steps(2, 5.5, 0.02));
+  on(S::Cell, "nominal 3.6 V cut-off {} V", steps(0.5, 4.5, 0.02));
+  on(S::Board, "13S {} A", by(0.5, 400, 1.05));
+  on(S::Board, "13S 48 V over charge {} V", steps(3, 5, 0.01));
+  on(S::Board, "13S over charge {} V release 4.1 V", steps(3, 60, 0.1));
+  on(S::Board, "13S over discharge {} V", steps(1, 4, 0.02));
+  on(S::Board, "{}S common port 30 A", steps(1, 40, 1));
+  on(S::Board, "13S balance {} V 50 mA", steps(3, 5, 0.01));
+  on(S::Board, "13S balance 4.18 V {} mA", by(1, 5000, 1.08));
+  on(S::Fuse, "{} A 80 V DC", by(0.2, 500, 1.06));
+  on(S::Fuse, "30 A {} V DC", by(4, 1500, 1.05));
+  on(S::Fuse, "30 A 80 V breaking {} A", by(10, 100000, 1.1));
+  on(S::Joiner, "{} A 60 V", by(0.5, 300, 1.06));
+  on(S::Joiner, "30 A max {} V", by(5, 300, 1.05));
+  on(S::Joiner, "30 A 60 V drop {} V", by(0.01, 3, 1.08));
+  on(S::Converter, "input {}-60 V output 12 V 10 A", steps(5, 70, 0.5));
+  on(S::Converter, "input 30-60 V output {} V 10 A", steps(1, 80, 0.5));
+  on(S::Accessory, "{} V 5 W", by(1, 200, 1.04));
+  on(S::Accessory, "6-{} V 0.5 A", steps(3, 120, 0.5));
+  on(S::Capacitor, "{} µF 63 V", by(1, 90000, 1.1));
+  on(S::Capacitor, "680 µF {} V", by(4, 700, 1.04));
+  for (const char* text : {"36 V 10 Ah {} Wh", "{} V 15 A", "input 230 V output {} V 2 A", "48 V max {} A", "{}S 30 A", "54.6 V {} A",
+                           "3.6 V {} Ah", "{} A 32 V", "max {} V 30 A 13S", "{} W 48 V"})
+    sweep(text, std::nullopt, by(0.4, 900, 1.05), all);
+  golden::compare("label-sums.txt", all);
+}
