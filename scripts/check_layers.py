@@ -4,7 +4,7 @@ import pathlib, re, sys
 
 # folder -> folders it may include (itself always)
 DOMAIN = {"quantity", "parts", "plan"}
-MODELS = DOMAIN | {"frame", "pack", "joining", "wiring", "charging", "limits", "travel"}
+MODELS = DOMAIN | {"frame", "pack", "joining", "wiring", "charging", "limits", "travel", "harness"}
 ALLOWED = {
     "core/quantity": set(),
     "core/parts": {"quantity"},
@@ -14,6 +14,7 @@ ALLOWED = {
     "core/pack": DOMAIN,
     "core/joining": DOMAIN | {"pack"},
     "core/wiring": DOMAIN,
+    "core/harness": DOMAIN | {"frame", "joining", "wiring"},
     "core/charging": DOMAIN | {"pack", "wiring"},
     "core/limits": DOMAIN | {"pack", "joining", "wiring"},
     "core/travel": DOMAIN | {"joining", "pack"},

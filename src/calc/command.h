@@ -19,10 +19,11 @@ struct Command {
 Command checkCommand();
 Command showCommand();
 Command joinCommand();
+Command wireCommand();
 Command nextCommand();
 Command evidenceCommand();
 
 /// In the order of the manual.
-inline constexpr std::array planCommands{&checkCommand, &showCommand, &joinCommand, &nextCommand, &evidenceCommand};
+inline constexpr std::array planCommands{&checkCommand, &showCommand, &joinCommand, &wireCommand, &nextCommand, &evidenceCommand};
 
 }  // namespace usherwright::calc

@@ -105,12 +105,12 @@ TEST_CASE("C-003 C-068: places on the frame give lead lengths; accessories have 
 TEST_CASE("C-001 C-002 C-016 C-019 C-056 C-116: jobs, rides, the Wh they ask for, watts as amperes, the odometer") {
   Bench b;
   page(b, Qt::Key_1, "Need");
-  CHECK(visibleText(b).contains(QStringLiteral("Go through: Bike, Pack, Joining, Charging, Range.")));
+  CHECK(visibleText(b).contains(QStringLiteral("Go through: Bike, Pack, Joining, Wiring, Charging, Range.")));
   CHECK(b.document().plan().need.add);
   b.clickButton(QStringLiteral("add a pack"));
   b.clickButton(QStringLiteral("chargers"));
   CHECK(b.document().plan().need.chargers);
-  CHECK(visibleText(b).contains(QStringLiteral("Skip: Pack (no pack changes), Range")));
+  CHECK(visibleText(b).contains(QStringLiteral("Skip: Pack (no pack changes), Wiring (no lead changes), Range")));
   b.clickButton(QStringLiteral("build from cells"));
   CHECK_FALSE(visibleText(b).contains(QStringLiteral("Skip:")));
   CHECK(visibleText(b).contains(QStringLiteral("times that: enough")));

@@ -193,7 +193,7 @@ TEST_CASE("a label is pasted, and what it says is entered as read from a label")
 
 TEST_CASE("F8 walks through the findings, F2 shows the working, F1 helps, Escape puts them away") {
   Bench b;
-  b.key(Qt::Key_5, Qt::ControlModifier);
+  b.key(Qt::Key_6, Qt::ControlModifier);
   b.key(Qt::Key_F8);
   auto* card = qobject_cast<FindingCard*>(QApplication::focusWidget());
   REQUIRE(card);
@@ -206,11 +206,11 @@ TEST_CASE("F8 walks through the findings, F2 shows the working, F1 helps, Escape
   b.key(Qt::Key_F8);
   card = qobject_cast<FindingCard*>(QApplication::focusWidget());
   REQUIRE(card);
-  CHECK(card->finding().id == "JOIN-10");
+  CHECK(card->finding().id == "WIRE-16");
   b.key(Qt::Key_F8, Qt::ShiftModifier);
   CHECK(qobject_cast<FindingCard*>(QApplication::focusWidget())->finding().id == "WIRE-04");
   b.key(Qt::Key_F1);
-  CHECK(b.window().sheet()->body().contains(QStringLiteral("Each pack must carry the whole bike alone")));
+  CHECK(b.window().sheet()->body().contains(QStringLiteral("Live ends shows which bare contacts can short")));
   CHECK(b.window().sheet()->body().contains(QStringLiteral("isolate and hand in")));
 }
 
@@ -289,7 +289,7 @@ TEST_CASE("go-to finds a finding by its words and the channel leads to its field
   for (const drawing::Shape& s : drawn.shapes)
     if (s.part == "second/fuse")
       b.click(channel, QPoint(int((s.points[0].x + s.points[1].x) / 2), int((s.points[0].y + s.points[1].y) / 2)));
-  CHECK(b.window().station() == Station::Joining);
+  CHECK(b.window().station() == Station::Wiring);
   REQUIRE(QApplication::focusWidget());
   CHECK(QApplication::focusWidget()->property(pointerProperty).toString() == QStringLiteral("/packs/1/fuse/rating_A"));
 }

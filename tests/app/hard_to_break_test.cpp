@@ -214,7 +214,7 @@ TEST_CASE("nonsense in every entry is refused beside it, with what was found, an
 
 TEST_CASE("an open finding stays open while its figures change, its links stay its own, and it closes when it is another") {
   Bench b;
-  b.key(Qt::Key_5, Qt::ControlModifier);
+  b.key(Qt::Key_6, Qt::ControlModifier);
   b.key(Qt::Key_F8);
   auto* card = qobject_cast<FindingCard*>(QApplication::focusWidget());
   REQUIRE(card);

@@ -32,14 +32,14 @@ QLineEdit* lineNamed(Bench& b, const QString& name) {
 }
 
 DrawingView* viewNamed(Bench& b, const QString& name) {
-  for (DrawingView* v : joining(b)->findChildren<DrawingView*>())
+  for (DrawingView* v : b.window().findChildren<DrawingView*>())
     if (v->accessibleName() == name) return v;
   FAIL("no drawing " << name.toStdString());
   return nullptr;
 }
 
 QString words(Bench& b, const char* object) {
-  auto* label = joining(b)->findChild<QLabel*>(QString::fromLatin1(object));
+  auto* label = b.window().findChild<QLabel*>(QString::fromLatin1(object));
   REQUIRE(label);
   return label->text();
 }
@@ -190,7 +190,8 @@ TEST_CASE("the spread runs, and says when it is done") {
 
 TEST_CASE("C-064: a parted plug shows its live end, by key and by click") {
   Bench b;
-  page(b, "Live ends");
+  b.window().goToStation(Station::Wiring);
+  REQUIRE(b.window().stationView(Station::Wiring)->showPage(QStringLiteral("Live ends")));
   CHECK(words(b, "live-ends").startsWith(QStringLiteral("Everything is plugged in")));
   choosePart(b, QStringLiteral("map of live ends"), QStringLiteral("plug/1"));
   CHECK(words(b, "live-ends").contains(QStringLiteral("LEAKAGE ONLY: joint's half for deck")));

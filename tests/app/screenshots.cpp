@@ -52,6 +52,11 @@ void joiningPage(MainWindow& w, const char* page) {
 }
 
 /// The same for a plan.
+void wiringPage(MainWindow& w, const char* page) {
+  w.goToStation(Station::Wiring);
+  w.stationView(Station::Wiring)->showPage(QLatin1String(page));
+}
+
 void joiningPage(MainWindow& w, const Plan& plan, const char* page) {
   w.session().begin(plan);
   w.goToStation(Station::Joining);
@@ -284,30 +289,59 @@ const std::vector<Shot>& shots() {
          w.goToStation(Station::Joining);
          joiningPage(w, "Spread");
        }},
-      {"joining-live",
+      {"wiring-live",
        [](MainWindow& w) {
          w.openDemo();
-         w.goToStation(Station::Joining);
-         joiningPage(w, "Live ends");
-         for (DrawingView* v : w.stationView(Station::Joining)->findChildren<DrawingView*>())
+         wiringPage(w, "Live ends");
+         for (DrawingView* v : w.stationView(Station::Wiring)->findChildren<DrawingView*>())
            if (v->accessibleName() == QStringLiteral("map of live ends")) Q_EMIT v->partClicked(QStringLiteral("plug/1"));
-         joiningPage(w, "Live ends");
        }},
       {"night-live",
        [](MainWindow& w) {
          w.openDemo();
-         w.goToStation(Station::Joining);
          w.resize(1100, 700);
          Plan plan = *withField(w.document().plan(), "/joining/method", FieldValue{std::string("direct")});
          w.document().commit(plan, QStringLiteral("direct"));
          w.look().setTheme(Theme::Night);
-         joiningPage(w, "Live ends");
-         for (DrawingView* v : w.stationView(Station::Joining)->findChildren<DrawingView*>())
+         wiringPage(w, "Live ends");
+         for (DrawingView* v : w.stationView(Station::Wiring)->findChildren<DrawingView*>())
            if (v->accessibleName() == QStringLiteral("map of live ends")) {
              Q_EMIT v->partClicked(QStringLiteral("plug/1"));
              Q_EMIT v->partClicked(QStringLiteral("plug/output"));
            }
-         joiningPage(w, "Live ends");
+       }},
+      {"wiring",
+       [](MainWindow& w) {
+         w.openDemo();
+         wiringPage(w, "Laid out");
+       }},
+      {"wiring-bike",
+       [](MainWindow& w) {
+         w.openDemo();
+         wiringPage(w, "On the bike");
+       }},
+      {"wiring-bike-close",
+       [](MainWindow& w) {
+         w.openDemo();
+         wiringPage(w, "On the bike");
+         for (DrawingView* v : w.stationView(Station::Wiring)->findChildren<DrawingView*>())
+           if (v->accessibleName() == QStringLiteral("harness on the bike")) v->zoom(3, {v->area().width * 0.45, v->area().height * 0.6});
+       }},
+      {"wiring-four-night",
+       [](MainWindow& w) {
+         w.resize(1100, 700);
+         Plan plan = threePacks();
+         plan = *withDuplicatePack(plan, 0);
+         plan.packs[2].plug.clear();
+         plan.packs[3].fuse = {};
+         w.session().begin(plan);
+         w.look().setTheme(Theme::Night);
+         wiringPage(w, "Laid out");
+       }},
+      {"wiring-folder",
+       [](MainWindow& w) {
+         w.session().begin(example("quarry-town-folder"));
+         wiringPage(w, "On the bike");
        }},
       {"three-methods",
        [](MainWindow& w) {

@@ -332,7 +332,7 @@ TEST_CASE("jobs say which stations they need and why the others are skipped") {
   std::string skipped;
   for (const StationNeed& n : stationsFor(plan))
     if (!n.needed) skipped += std::string(stationName(n.station)) + ": " + std::string(n.why) + "; ";
-  CHECK(skipped == "Pack: no pack changes; Range: the range stays what it is; ");  // two packs keep Joining
+  CHECK(skipped == "Pack: no pack changes; Wiring: no lead changes; Range: the range stays what it is; ");  // two packs keep Joining
   plan.need.add = true;
   for (const StationNeed& n : stationsFor(plan)) CHECK(n.needed);
 }

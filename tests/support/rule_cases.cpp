@@ -12,6 +12,12 @@ using namespace usherwright;
 
 namespace {
 
+/// Joined hard, with what somebody says of the ends.
+Typed vouched(const char* flag, const char* by, const char* on) {
+  const std::string at = "/joining/";
+  return {{at + "method", "direct"}, {at + flag, "yes"}, {at + "ends_checked_by", by}, {at + "ends_checked_on", on}};
+}
+
 /// Thirteen groups, the last one as given.
 std::string groupsWith(const std::string& last) {
   std::string out;
@@ -161,27 +167,9 @@ const std::vector<RuleCase>& ruleCases() {
       {"JOIN-15", "quiet", "", {}},
       {"JOIN-16", "Stop", "joint", {{"/joining/method", "direct"}}},
       {"JOIN-16", "Mind", "joint", {{"/joining/method", "direct"}, {"/joining/loose_ends_capped", "yes"}}},
-      {"JOIN-16",
-       "Mind",
-       "joint",
-       {{"/joining/method", "direct"},
-        {"/joining/always_together", "yes"},
-        {"/joining/ends_checked_by", "."},
-        {"/joining/ends_checked_on", "2026-10-03"}}},
-      {"JOIN-16",
-       "Mind",
-       "joint",
-       {{"/joining/method", "direct"},
-        {"/joining/loose_ends_capped", "yes"},
-        {"/joining/ends_checked_by", "the builder"},
-        {"/joining/ends_checked_on", "in autumn"}}},
-      {"JOIN-16",
-       "quiet",
-       "",
-       {{"/joining/method", "direct"},
-        {"/joining/loose_ends_capped", "yes"},
-        {"/joining/ends_checked_by", "the builder"},
-        {"/joining/ends_checked_on", "2026-10-03"}}},
+      {"JOIN-16", "Mind", "joint", vouched("always_together", ".", "2026-10-03")},
+      {"JOIN-16", "Mind", "joint", vouched("loose_ends_capped", "the builder", "in autumn")},
+      {"JOIN-16", "quiet", "", vouched("loose_ends_capped", "the builder", "2026-10-03")},
       {"JOIN-16",
        "quiet",
        "",
@@ -239,6 +227,11 @@ const std::vector<RuleCase>& ruleCases() {
       {"LIM-01", "quiet", "", {}},
       {"LIM-02", "Mind", "", {}},
       {"LIM-02", "quiet", "", {{"/packs/0/bms/continuous_A", "30"}}},
+      {"WIRE-01", "Mind", "stock/lead", {{"/wiring/runs/0/size", "18awg"}}},
+      {"WIRE-01", "quiet", "", {{"/wiring/runs/0/size", "18awg"}, {"/wiring/runs/0/touchable", "no"}}},
+      {"WIRE-01", "quiet", "", {{"/wiring/runs/0/size", "17awg"}}},
+      {"WIRE-02", "Mind", "joint/way", {{"/wiring/runs/0/length_plus_m", "4.4"}, {"/wiring/runs/0/length_minus_m", "4.4"}}},
+      {"WIRE-02", "quiet", "", {{"/wiring/runs/0/length_plus_m", "4.2"}, {"/wiring/runs/0/length_minus_m", "4.2"}}},
       {"WIRE-03", "Stop", "second", {{"/packs/1/fuse/present", "no"}}},
       {"WIRE-03", "Stop", "second", {{"/packs/1/fuse/distance_mm", "300"}}},
       {"WIRE-03", "quiet", "", {{"/packs/1/fuse/distance_mm", "300"}, {"/packs/1/fuse/built_in", "yes"}}},

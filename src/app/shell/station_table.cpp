@@ -8,11 +8,13 @@
 #include "app/stations/joining/joining_station.h"
 #include "app/stations/pack/pack_station.h"
 #include "app/stations/range/range_station.h"
+#include "app/stations/wiring/wiring_station.h"
 #include "core/drawing/bike/bike_drawings.h"
 #include "core/drawing/charging/charging_drawings.h"
 #include "core/drawing/joining/joining_drawings.h"
 #include "core/drawing/pack/pack_drawings.h"
 #include "core/drawing/range/range_drawings.h"
+#include "core/drawing/wiring/harness_drawings.h"
 
 namespace usherwright::app {
 namespace {
@@ -42,6 +44,18 @@ void joiningGlyph(QPainterPath& strokes) {
   strokes.moveTo(1, 15);
   strokes.cubicTo(10, 15, 8, 9, 14, 9);
   strokes.lineTo(22, 9);
+}
+
+void wiringGlyph(QPainterPath& strokes) {
+  strokes.moveTo(0, 6);
+  strokes.lineTo(8, 6);
+  strokes.moveTo(0, 12);
+  strokes.lineTo(8, 12);
+  strokes.addRoundedRect(QRectF(8, 3, 7, 12), 2, 2);
+  strokes.moveTo(15, 6);
+  strokes.lineTo(22, 6);
+  strokes.moveTo(15, 12);
+  strokes.lineTo(22, 12);
 }
 
 void chargingGlyph(QPainterPath& strokes) {
@@ -83,8 +97,15 @@ std::span<const StationRow> stationTable() {
                  "Each pack must carry the whole bike alone, whatever joins them: Alone shows it.\n"
                  "A hard plug is safe only inside the connect window, measured every time: Connect judges the readings.\n"
                  "Methods, Pairs and Turns work out every way; Proof and Gauge tell whether it does what it should.\n"
-                 "Live ends shows which bare contacts can short; leads, plugs and fuses are at the right.",
+                 "Where leads, plugs and fuses are entered, and which bare ends are live, is station Wiring.",
                  [](const drawing::Subject& s, drawing::Size size) { return drawing::basins(s, Second(2400), size); }},
+      StationRow{Station::Wiring, 6, &made<WiringStation>, &wiringGlyph, "What must be cut, crimped and fused, and how warm does it get?",
+                 "The harness follows from packs, places and method; what nobody entered is usual, and marked with “?”.\n"
+                 "Laid out shows every fuse, plug and lead with its length, copper, warmth and drop; a click goes to its entry.\n"
+                 "On the bike shows the same along the tubes: wheel or + and − look closer, 0 shows the whole.\n"
+                 "Live ends shows which bare contacts can short, plug by plug.\n"
+                 "At most 60 °C where it is touched, at most 3 % drop on the whole way.",
+                 [](const drawing::Subject& s, drawing::Size size) { return drawing::harnessLaidOut(s, size); }},
       StationRow{Station::Charging, 7, &made<ChargingStation>, &chargingGlyph, "Which charger may go to which pack, and for how long?",
                  "Every charger stands against every pack: right, partial, too much or never, with the reason.\n"
                  "Right is the pack's full voltage, within +0.02 and −0.10 V per cell; no BMS should ever end a charge.\n"

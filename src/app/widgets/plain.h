@@ -31,4 +31,12 @@ class PlainTips : public QObject {
   bool eventFilter(QObject* watched, QEvent* event) override;
 };
 
+/// A label of several lines.
+inline QLabel* wrapped(const char* role = nullptr) {
+  auto* label = new PlainLabel;
+  label->setWordWrap(true);
+  if (role) label->setProperty("role", role);
+  return label;
+}
+
 }  // namespace usherwright::app

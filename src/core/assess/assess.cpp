@@ -129,6 +129,19 @@ const Element* Figures::element(ElementKind kind, std::size_t pack) const {
   return at == elements.end() ? nullptr : &*at;
 }
 
+const LeadFigures* HarnessFigures::of(const std::string& lead) const {
+  for (std::size_t i = 0; i < leads.size(); ++i)
+    if (harness.leads[i].id == lead) return &leads[i];
+  return nullptr;
+}
+
+const PathFigures* HarnessFigures::longest() const {
+  const PathFigures* out = nullptr;
+  for (const PathFigures& p : paths)
+    if (p.drop && (!out || p.share() > out->share())) out = &p;
+  return out;
+}
+
 int Assessment::count(Severity severity) const {
   return static_cast<int>(
       std::count_if(findings.begin(), findings.end(), [&](const Finding& f) { return f.severity == severity && f.counted; }));

@@ -9,6 +9,7 @@
 #include "core/assess/finding.h"
 #include "core/assess/parts_wanted.h"
 #include "core/charging/charging.h"
+#include "core/harness/harness.h"
 #include "core/joining/discharge.h"
 #include "core/joining/equalise.h"
 #include "core/limits/limits.h"
@@ -63,11 +64,21 @@ struct RangeFigures {
   Kilometre now;                ///< likely, from the present charges
 };
 
+struct HarnessFigures {
+  Harness harness;
+  std::vector<LeadFigures> leads;  ///< in the order of the harness
+  std::vector<PathFigures> paths;  ///< from each pack
+  const LeadFigures* of(const std::string& lead) const;
+  /// The path that drops most; null while none is known.
+  const PathFigures* longest() const;
+};
+
 struct Figures {
   std::vector<PackFigures> packs;
   Demand demand;
   std::vector<Element> elements;
   int narrows = -1;
+  HarnessFigures wiring;
   Ohm common;
   Volt cutoff;  ///< 0 if not known
   Gauge gauge;

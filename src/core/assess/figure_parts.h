@@ -5,8 +5,6 @@
 
 namespace usherwright {
 
-/// Both contacts of a plug; 0 for one that the catalogue does not have.
-Ohm plugResistance(const Catalogue& catalogue, const std::string& id);
 /// Of a usual blade or cartridge: 0.06 V at its rating. 0 where none is fitted or its rating is not known.
 Ohm fuseResistance(const Fuse& fuse);
 

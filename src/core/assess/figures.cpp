@@ -39,6 +39,7 @@ class Maker {
     addShorts(f_, plan_, catalogue_);
     route();
     limits();
+    wiring();
     leadCapacity();
     ride();
     range();
@@ -130,6 +131,25 @@ class Maker {
       return;
     }
     for (const RouteEstimate& ride : rides_) warmedBy(meanSquareCurrent(ride, p.model.nominal), ride.time);
+  }
+
+  /// A pack's lead carries what its element carries, the main lead everything.
+  void wiring() {
+    HarnessFigures& w = f_.wiring;
+    w.harness = harnessOf(plan_, frame_, catalogue_);
+    for (const HarnessLead& lead : w.harness.leads) {
+      Known<Ampere> peak = f_.demand.peak, sustained = f_.demand.sustained;
+      if (lead.pack >= 0) {
+        const Element* e = f_.element(ElementKind::Lead, static_cast<std::size_t>(lead.pack));
+        peak = e->peak;
+        sustained = e->sustained;
+      }
+      w.leads.push_back(leadFigures(lead, peak, sustained, hottestAir(plan_)));
+    }
+    Volt lowest(0);
+    for (const PackFigures& p : f_.packs) lowest = lowest > Volt(0) ? std::min(lowest, p.model.nominal) : p.model.nominal;
+    for (std::size_t k = 0; k < f_.packs.size(); ++k)
+      w.paths.push_back(pathFrom(k, w.harness, w.leads, f_.joint, catalogue_, plan_, lowest));
   }
 
   /// A lead pack's Ah are a 20 h figure: Q = C20·(I20/I)^0.2 above C20/20, at the mean current of the ride.

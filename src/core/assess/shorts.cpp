@@ -36,11 +36,6 @@ Ohm toFuse(const Pack& p, const Run* lead) {
 
 }  // namespace
 
-Ohm plugResistance(const Catalogue& catalogue, const std::string& id) {
-  const ConnectorClass* c = catalogue.connector(id);
-  return c ? Ohm(c->perContact) * 2.0 : Ohm(0);
-}
-
 Ohm fuseResistance(const Fuse& fuse) { return fuse.rating && countsAsFitted(fuse) ? Ohm(fuseDrop / fuse.rating->value()) : Ohm(0); }
 
 void addShorts(Figures& f, const Plan& plan, const Catalogue& catalogue) {

@@ -15,6 +15,7 @@ std::vector<StationNeed> stationsFor(const Plan& plan) {
   say(Station::Pack, packWork || n.care, packWork ? "volts, Ah, cells and BMS are decided here" : "health and readings of the packs",
       "no pack changes");
   say(Station::Joining, n.add || plan.packs.size() > 1, "two packs on one bike meet here", "one pack on the bike at a time");
+  say(Station::Wiring, packWork, "leads, plugs and fuses carry it to the controller", "no lead changes");
   say(Station::Charging, n.chargers || packWork || n.care, "the charger must be right for the pack", "no charger changes");
   say(Station::Range, packWork, "does the need get met?", "the range stays what it is");
   return out;

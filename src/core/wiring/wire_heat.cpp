@@ -63,16 +63,19 @@ LeadHeat steadyHeat(const LeadGeometry& lead, Ampere current, const LeadSurround
   const double ambient = ambientOf(around);
   const double outer = Metre(lead.outer).value();
   const double i2 = current.value() * current.value();
-  double sheath = ambient;
-  // Too hot inside for the conductor temperature assumed: it must be higher.
-  const auto isTooCold = [&](double conductor) {
-    const double q = bundleFactor(around.loadedConductors) * i2 * strandedResistancePerMetre(lead.area, Celsius(conductor)).value();
-    sheath = sheathFor(q, ambient, outer);
-    return sheath + insulationRise(q, lead, around) > conductor;
+  const auto heatAt = [&](double conductor) {
+    return bundleFactor(around.loadedConductors) * i2 * strandedResistancePerMetre(lead.area, Celsius(conductor)).value();
   };
+  // One unknown, the sheath: it sheds a heat, which says how much warmer the conductor is and so what it makes.
+  const auto isTooCool = [&](double sheath) {
+    const double q = shed(sheath, ambient, outer);
+    return q < heatAt(sheath + insulationRise(q, lead, around));
+  };
+  const double sheath = halved(Ends<double>{ambient, hottest}, halvings, isTooCool).middle();
+  const double conductor = std::min(hottest, sheath + insulationRise(shed(sheath, ambient, outer), lead, around));
   LeadHeat out;
-  out.conductor = Celsius(halved(Ends<double>{ambient, hottest}, 40, isTooCold).middle());
-  out.sheath = Celsius(std::min(sheath, out.conductor.value()));
+  out.conductor = Celsius(conductor);
+  out.sheath = Celsius(conductor < hottest ? sheath : std::min(conductor, sheathFor(heatAt(conductor), ambient, outer)));
   out.hotPerMetre = strandedResistancePerMetre(lead.area, out.conductor);
   out.lossPerMetre = i2 * out.hotPerMetre.value();
   return out;

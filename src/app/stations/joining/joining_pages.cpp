@@ -253,37 +253,4 @@ void ProofPage::refresh() {
   check();
 }
 
-// ---- live ends ----
-
-LiveEndsPage::LiveEndsPage(Kit kit) : StationPage(kit) {
-  auto* column = pageColumn(this);
-  column->addWidget(
-      stationHeading(QStringLiteral("Which bare ends are live"), QStringLiteral("click a plug, or choose it and press Enter, to part it")));
-  map_ = new DrawingView(kit_, QStringLiteral("map of live ends"));
-  map_->setGround([this](drawing::Size size) { return drawing::liveEndsMap(kit_.document.subject(), state_, size); });
-  map_->setMinimumHeight(200);
-  column->addWidget(map_, 1);
-  words_ = wrapped();
-  words_->setObjectName(QStringLiteral("live-ends"));
-  column->addWidget(words_);
-  connect(map_, &DrawingView::partClicked, this, &LiveEndsPage::toggle);
-}
-
-void LiveEndsPage::toggle(const QString& part) {
-  if (!part.startsWith(QLatin1String("plug/"))) return;
-  const QString which = part.mid(5);
-  if (which == QLatin1String("output")) state_.output = !state_.output;
-  else state_.plugged ^= 1u << which.toUInt();
-  refresh();
-}
-
-void LiveEndsPage::refresh() {
-  map_->rebuild();
-  const Figures& f = kit_.document.assessment().figures;
-  const auto all = static_cast<std::uint32_t>((1u << f.packs.size()) - 1);
-  PlugState state = state_;
-  state.plugged &= all;
-  words_->setText(liveEndWords(kit_.document.plan(), f, state));
-}
-
 }  // namespace usherwright::app

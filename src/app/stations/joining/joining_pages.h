@@ -64,19 +64,4 @@ class ProofPage : public StationPage {
   SharingInput input_;
 };
 
-/// Which bare ends are live in each state of the plugs.
-class LiveEndsPage : public StationPage {
-  Q_OBJECT
-
- public:
-  explicit LiveEndsPage(Kit kit);
-  void refresh() override;
-
- private:
-  void toggle(const QString& part);
-  PlugState state_{0xf, true};
-  DrawingView* map_;
-  QLabel* words_;
-};
-
 }  // namespace usherwright::app

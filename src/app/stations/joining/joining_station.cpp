@@ -23,7 +23,6 @@ JoiningStation::JoiningStation(Kit kit, QWidget* parent) : PagedStation(kit, par
   addPage(QStringLiteral("Gauge"), [this] { return new GaugePage(kit_); });
   addPage(QStringLiteral("Proof"), [this] { return new ProofPage(kit_); });
   addPage(QStringLiteral("Spread"), [this] { return new SpreadPage(kit_); });
-  addPage(QStringLiteral("Live ends"), [this] { return new LiveEndsPage(kit_); });
 }
 
 QString JoiningStation::pageOf(const QString& pointer) const {
@@ -58,43 +57,12 @@ std::vector<EntrySection> JoiningStation::sections() const {
       for (const char* key : {"loose_ends_capped", "always_together", "ends_checked_by", "ends_checked_on"})
         joint << joining + QLatin1String(key);
     if (plan.joining.method == Method::Selector || plan.joining.switchedInputs) joint << joining + QStringLiteral("mark_soc");
-    joint << joining + QStringLiteral("precharge_ohm") << joining + QStringLiteral("limit_while_apart_A")
-          << joining + QStringLiteral("two_meters");
+    joint << joining + QStringLiteral("limit_while_apart_A") << joining + QStringLiteral("two_meters");
     out.push_back({QStringLiteral("The joint"), joint});
   }
-  const auto runKeys = [&](QStringList& list, const Run* run) {
-    for (std::size_t r = 0; r < plan.wiring.runs.size(); ++r)
-      if (&plan.wiring.runs[r] == run)
-        for (const char* key : {"size", "length_plus_m", "length_minus_m", "insulation", "bundle", "closed", "touchable"})
-          list << QStringLiteral("/wiring/runs/%1/%2").arg(r).arg(QLatin1String(key));
-  };
-  for (std::size_t k = 0; k < plan.packs.size(); ++k) {
-    const Pack& p = plan.packs[k];
-    const QString at = QStringLiteral("/packs/%1/").arg(k);
-    QStringList list{at + QStringLiteral("soc")};
-    runKeys(list, plan.leadOf(p.id));
-    list << at + QStringLiteral("plug") << at + QStringLiteral("plug_live_side") << at + QStringLiteral("fuse/present");
-    if (countsAsFitted(p.fuse))
-      for (const char* key : {"fuse/rating_A", "fuse/dc_V", "fuse/breaking_A", "fuse/carry", "fuse/distance_mm", "fuse/built_in"})
-        list << at + QLatin1String(key);
-    out.push_back({QStringLiteral("Lead, plug and fuse: %1").arg(text(shownName(p))), list});
-  }
+  for (std::size_t k = 0; k < plan.packs.size(); ++k)
+    out.push_back({QStringLiteral("Now: %1").arg(text(shownName(plan.packs[k]))), {QStringLiteral("/packs/%1/soc").arg(k)}});
   out.push_back({QStringLiteral("The gauge"), {QStringLiteral("/bike/gauge/kind"), QStringLiteral("/bike/gauge/bars")}});
-  QStringList main;
-  runKeys(main, plan.mainRun());
-  main << joining + QStringLiteral("output_plug");
-  out.push_back({QStringLiteral("Main lead"), main});
-  // Whatever else is drawn: runs between packs, or from what is not there.
-  for (std::size_t r = 0; r < plan.wiring.runs.size(); ++r) {
-    const Run& run = plan.wiring.runs[r];
-    const bool shown = &run == plan.mainRun() ||
-                       std::any_of(plan.packs.begin(), plan.packs.end(), [&](const Pack& p) { return plan.leadOf(p.id) == &run; });
-    if (shown) continue;
-    QStringList list;
-    for (const char* key : {"from", "to", "from_pole", "to_pole", "size"})
-      list << QStringLiteral("/wiring/runs/%1/%2").arg(r).arg(QLatin1String(key));
-    out.push_back({QStringLiteral("Run: %1").arg(text(run.id)), list});
-  }
   return out;
 }
 

@@ -1,4 +1,4 @@
-// Station Joining. Until Wiring exists, each pack's lead, plug and fuse are edited here.
+// Station Joining: what happens when packs meet.
 #pragma once
 
 #include "app/stations/paged_station.h"

@@ -11,13 +11,6 @@
 
 namespace usherwright::app {
 
-inline QLabel* wrapped(const char* role = nullptr) {
-  auto* label = new PlainLabel;
-  label->setWordWrap(true);
-  if (role) label->setProperty("role", role);
-  return label;
-}
-
 inline std::vector<std::string> packNames(const Figures& f) {
   std::vector<std::string> out;
   for (const PackFigures& p : f.packs) out.push_back(p.model.name);

@@ -15,7 +15,7 @@ namespace {
 const Millimetre farthest(200);  // of unprotected lead, kept short and covered
 
 Finding begin(std::string id, Severity severity, const PackModel& m, std::string pointer) {
-  return finding({std::move(id), severity, Station::Joining, m.id, std::move(pointer)});
+  return finding({std::move(id), severity, Station::Wiring, m.id, std::move(pointer)});
 }
 
 /// The DC voltages and breaking capacities that fuses come in.

@@ -14,9 +14,9 @@ namespace {
 /// The order of the table: by kind, then by number.
 constexpr std::array<std::string_view, 8> kinds{"BIKE", "PACK", "JOIN", "LIM", "WIRE", "CHG", "LOG", "SAFE"};
 
-constexpr std::array families{&bikeRules,      &bikeClassRules,    &bikePartsRules, &unprovenRules,   &packRules,
-                              &packCellsRules, &packReadingsRules, &joinHardRules,  &joinOneWayRules, &joinRideRules,
-                              &converterRules, &limitsRules,       &fusesRules,     &chargeRules,     &groupsRules};
+constexpr std::array families{&bikeRules,         &bikeClassRules, &bikePartsRules,  &unprovenRules, &packRules,      &packCellsRules,
+                              &packReadingsRules, &joinHardRules,  &joinOneWayRules, &joinRideRules, &converterRules, &limitsRules,
+                              &fusesRules,        &wireRules,      &chargeRules,     &groupsRules};
 
 std::vector<Rule> all() {
   std::vector<Rule> out;
@@ -82,6 +82,10 @@ Finding finding(Subject subject) {
 
 Finding inJoining(std::string id, Severity severity, std::string part, std::string pointer) {
   return finding({std::move(id), severity, Station::Joining, std::move(part), std::move(pointer)});
+}
+
+Finding inWiring(std::string id, Severity severity, std::string part, std::string pointer) {
+  return finding({std::move(id), severity, Station::Wiring, std::move(part), std::move(pointer)});
 }
 
 Finding onPack(std::string id, Severity severity, const PackModel& model, std::string pointer) {

@@ -51,6 +51,7 @@ std::span<const Rule> joinRideRules();
 std::span<const Rule> converterRules();
 std::span<const Rule> limitsRules();
 std::span<const Rule> fusesRules();
+std::span<const Rule> wireRules();
 std::span<const Rule> chargeRules();
 std::span<const Rule> groupsRules();
 
@@ -65,8 +66,9 @@ struct Subject {
   std::string pointer;
 };
 Finding finding(Subject subject);
-/// About a part at station Joining; about a pack at station Pack.
+/// About a part at station Joining, or Wiring; about a pack at station Pack.
 Finding inJoining(std::string id, Severity severity, std::string part, std::string pointer);
+Finding inWiring(std::string id, Severity severity, std::string part, std::string pointer);
 Finding onPack(std::string id, Severity severity, const PackModel& model, std::string pointer);
 
 std::string packPointer(std::size_t index, std::string_view rest);

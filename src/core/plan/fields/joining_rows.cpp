@@ -11,7 +11,7 @@ FieldRows rowsOf(const Joining*) {
       row<&Joining::method>("method", "how the packs meet", Kind::Choice, inJoining),
       row<&Joining::policy>("policy", "who goes first", Kind::Choice, inJoining),
       row<&Joining::mark>("mark_soc", "change at", Kind::Fraction, inJoining, {0, 0.95}),
-      row<&Joining::precharge>("precharge_ohm", "precharge", Kind::PlainResistance, inJoining, {0.1, 100000}),
+      row<&Joining::precharge>("precharge_ohm", "precharge", Kind::PlainResistance, inWiring, {0.1, 100000}),
       row<&Joining::loadMode>("load_mode", "the ride is", Kind::Choice, inJoining),
       whenEmpty(row<&Joining::loadPower>("load_power_W", "power drawn", Kind::Power, inJoining, {0, 50000},
                                          "watt meter over a usual ride; empty: from the route"),
@@ -30,7 +30,7 @@ FieldRows rowsOf(const Joining*) {
       row<&Joining::endsCheckedOn>("ends_checked_on", "ends checked on", Kind::Text, inJoining, {0, 0}, "the day, as 2026-05-31"),
       row<&Joining::twoMeters>("two_meters", "two meters", Kind::Flag, inJoining, {0, 0},
                                "the packs were read by two meters, or on two days"),
-      row<&Joining::outputPlug>("output_plug", "plug after joint", Kind::ConnectorId, inJoining)};
+      row<&Joining::outputPlug>("output_plug", "plug after joint", Kind::ConnectorId, inWiring)};
   return rows;
 }
 

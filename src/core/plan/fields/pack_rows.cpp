@@ -56,8 +56,8 @@ FieldRows rowsOf(const Pack*) {
       row<&Pack::boxHeight>("box_height_mm", "case height", Kind::SmallLength, inPack, {10, 2000}, "tape measure"),
       row<&Pack::competence>("competence", "who does the work", Kind::Text, inPack, {0, 0},
                              "above 60 V: who does the work, and why they are competent"),
-      row<&Pack::plug>("plug", "plug", Kind::ConnectorId, inJoining),
-      whenEmpty(row<&Pack::plugLiveSide>("plug_live_side", "live side has", Kind::Choice, inJoining, {0, 0},
+      row<&Pack::plug>("plug", "plug", Kind::ConnectorId, inWiring),
+      whenEmpty(row<&Pack::plugLiveSide>("plug_live_side", "live side has", Kind::Choice, inWiring, {0, 0},
                                          "look into the pack's half of the plug"),
                 "sockets"),
       row<&Pack::chargePort>("charge_port", "charge port", Kind::ConnectorId, inCharging),
@@ -97,14 +97,14 @@ FieldRows rowsOf(const Bms*) {
 
 FieldRows rowsOf(const Fuse*) {
   static const Rows rows{
-      row<&Fuse::present>("present", "fuse fitted", Kind::Flag, inJoining),
-      row<&Fuse::rating>("rating_A", "fuse", Kind::Current, inJoining, {0.1, 1000}, "printed on the fuse"),
-      row<&Fuse::dcVoltage>("dc_V", "fuse DC voltage", Kind::Voltage, inJoining, {1, 1500}, "printed on the fuse; a car blade is 32 V"),
-      row<&Fuse::breaking>("breaking_A", "breaking capacity", Kind::Current, inJoining, {1, 200000}, "data sheet of the fuse"),
-      whenEmpty(row<&Fuse::carry>("carry", "carries for 10 s", Kind::Plain, inJoining, {1, 3}, "multiple of its rating, from its curve"),
+      row<&Fuse::present>("present", "fuse fitted", Kind::Flag, inWiring),
+      row<&Fuse::rating>("rating_A", "fuse", Kind::Current, inWiring, {0.1, 1000}, "printed on the fuse"),
+      row<&Fuse::dcVoltage>("dc_V", "fuse DC voltage", Kind::Voltage, inWiring, {1, 1500}, "printed on the fuse; a car blade is 32 V"),
+      row<&Fuse::breaking>("breaking_A", "breaking capacity", Kind::Current, inWiring, {1, 200000}, "data sheet of the fuse"),
+      whenEmpty(row<&Fuse::carry>("carry", "carries for 10 s", Kind::Plain, inWiring, {1, 3}, "multiple of its rating, from its curve"),
                 usual::fuseCarry),
-      row<&Fuse::distance>("distance_mm", "from pack plus", Kind::SmallLength, inJoining, {0, 5000}, "tape measure, along the lead"),
-      row<&Fuse::builtIn>("built_in", "inside the case", Kind::Flag, inJoining)};
+      row<&Fuse::distance>("distance_mm", "from pack plus", Kind::SmallLength, inWiring, {0, 5000}, "tape measure, along the lead"),
+      row<&Fuse::builtIn>("built_in", "inside the case", Kind::Flag, inWiring)};
   return rows;
 }
 

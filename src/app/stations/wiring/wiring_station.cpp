@@ -1,0 +1,60 @@
+// Station Wiring.
+#include "app/stations/wiring/wiring_station.h"
+
+#include <algorithm>
+
+#include "app/present/words.h"
+#include "app/stations/wiring/wiring_pages.h"
+#include "core/plan/edit.h"
+#include "core/plan/names.h"
+
+namespace usherwright::app {
+
+WiringStation::WiringStation(Kit kit, QWidget* parent) : PagedStation(kit, parent) {
+  whileEmpty(QStringLiteral("Nothing to wire yet"),
+             QStringLiteral("Bring a pack and its place on the bike: the leads follow from them, as long as the tubes are."),
+             QStringLiteral("Add a pack"), [this] { kit_.document.commit(withNewPack(kit_.document.plan())); });
+  addPage(QStringLiteral("Laid out"), [this] { return new LaidOutPage(kit_); });
+  addPage(QStringLiteral("On the bike"), [this] { return new OnBikePage(kit_); });
+  addPage(QStringLiteral("Live ends"), [this] { return new LiveEndsPage(kit_); });
+}
+
+std::vector<EntrySection> WiringStation::sections() const {
+  const Plan& plan = kit_.document.plan();
+  std::vector<EntrySection> out;
+  const auto runKeys = [&](QStringList& list, const Run* run) {
+    for (std::size_t r = 0; r < plan.wiring.runs.size(); ++r)
+      if (&plan.wiring.runs[r] == run)
+        for (const char* key : {"size", "length_plus_m", "length_minus_m", "insulation", "bundle", "closed", "touchable"})
+          list << QStringLiteral("/wiring/runs/%1/%2").arg(r).arg(QLatin1String(key));
+  };
+  for (std::size_t k = 0; k < plan.packs.size(); ++k) {
+    const Pack& p = plan.packs[k];
+    const QString at = QStringLiteral("/packs/%1/").arg(k);
+    QStringList list;
+    runKeys(list, plan.leadOf(p.id));
+    list << at + QStringLiteral("plug") << at + QStringLiteral("plug_live_side") << at + QStringLiteral("fuse/present");
+    if (countsAsFitted(p.fuse))
+      for (const char* key : {"fuse/rating_A", "fuse/dc_V", "fuse/breaking_A", "fuse/carry", "fuse/distance_mm", "fuse/built_in"})
+        list << at + QLatin1String(key);
+    out.push_back({QStringLiteral("Lead, plug and fuse: %1").arg(text(shownName(p))), list});
+  }
+  QStringList main;
+  runKeys(main, plan.mainRun());
+  main << QStringLiteral("/joining/output_plug") << QStringLiteral("/joining/precharge_ohm");
+  out.push_back({QStringLiteral("Main lead"), main});
+  // Whatever else is drawn: runs between packs, or from what is not there.
+  for (std::size_t r = 0; r < plan.wiring.runs.size(); ++r) {
+    const Run& run = plan.wiring.runs[r];
+    const bool shown = &run == plan.mainRun() ||
+                       std::any_of(plan.packs.begin(), plan.packs.end(), [&](const Pack& p) { return plan.leadOf(p.id) == &run; });
+    if (shown) continue;
+    QStringList list;
+    for (const char* key : {"from", "to", "from_pole", "to_pole", "size"})
+      list << QStringLiteral("/wiring/runs/%1/%2").arg(r).arg(QLatin1String(key));
+    out.push_back({QStringLiteral("Run: %1").arg(text(run.id)), list});
+  }
+  return out;
+}
+
+}  // namespace usherwright::app

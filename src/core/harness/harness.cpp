@@ -1,0 +1,183 @@
+// The harness, its leads and its paths.
+#include "core/harness/harness.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+
+#include "core/plan/names.h"
+#include "core/quantity/units.h"
+
+namespace usherwright {
+namespace {
+
+constexpr const char* usualMain = "10awg";  // of a lead that nobody entered: what carries 30 A in warm air
+
+struct Maker {
+  const Plan& plan;
+  const FrameView& frame;
+  const Catalogue& catalogue;
+  Harness out;
+
+  std::size_t add(NodeKind kind, int pack, std::string id, std::string name, std::string detail, std::string pointer) {
+    const bool known = !detail.empty();
+    out.nodes.push_back(
+        {kind, pack, std::move(id), std::move(name), known ? std::move(detail) : "not known yet", std::move(pointer), known});
+    return out.nodes.size() - 1;
+  }
+
+  std::string plugWords(const std::string& plug) const {
+    const ConnectorClass* c = catalogue.connector(plug);
+    return c ? c->name : plug;
+  }
+
+  HarnessLead& inside(std::size_t k, std::string id, std::string name, std::size_t from, std::size_t to) {
+    HarnessLead lead;
+    lead.id = std::move(id);
+    lead.name = std::move(name);
+    lead.from = from;
+    lead.to = to;
+    lead.pack = static_cast<int>(k);
+    out.leads.push_back(std::move(lead));
+    return out.leads.back();
+  }
+
+  void run(std::string id, std::string name, int pack, std::size_t from, std::size_t to, const Run* planned) {
+    HarnessLead lead;
+    lead.id = std::move(id);
+    lead.name = std::move(name);
+    lead.from = from;
+    lead.to = to;
+    lead.pack = pack;
+    lead.isRun = true;
+    Run counted;
+    if (planned) {
+      counted = *planned;
+      lead.planned = static_cast<int>(planned - plan.wiring.runs.data());
+    } else {
+      counted.from = pack >= 0 ? plan.packs[static_cast<std::size_t>(pack)].id : "joint";
+      counted.to = pack >= 0 ? "joint" : "controller";
+      if (pack < 0) counted.size = usualMain;
+    }
+    lead.drawn = !counted.lengthPlus || !counted.lengthMinus;
+    lead.run = routed(frame, plan, counted);
+    out.leads.push_back(std::move(lead));
+  }
+
+  static std::string fuseWords(const Fuse& fuse) {
+    if (fuse.present == false) return "none";
+    std::string words;
+    if (fuse.rating) words = formatNumber(fuse.rating->value()) + " A";
+    if (fuse.rating && fuse.dcVoltage) words += ", " + formatNumber(fuse.dcVoltage->value()) + " V";
+    return words;
+  }
+
+  void pack(std::size_t k, std::size_t joint) {
+    const Pack& p = plan.packs[k];
+    const int index = static_cast<int>(k);
+    const std::string name = shownName(p), at = fmt::format("/packs/{}/", k);
+    const std::size_t cells = add(NodeKind::Pack, index, p.id, name, p.mount.empty() ? "no place yet" : p.mount, at + "mount");
+    const std::size_t fuse = add(NodeKind::Fuse, index, p.id + "/fuse", "fuse of " + name, fuseWords(p.fuse), at + "fuse/rating_A");
+    const std::size_t plug = add(NodeKind::Plug, index, p.id + "/plug", "plug of " + name, plugWords(p.plug), at + "plug");
+    const std::size_t port =
+        add(NodeKind::ChargePort, index, p.id + "/port", "charge port of " + name, plugWords(p.chargePort), at + "charge_port");
+    inside(k, p.id + "/inside", "from the cells of " + name + " to its fuse", cells, fuse);
+    inside(k, p.id + "/tail", "from the fuse of " + name + " to its plug", fuse, plug);
+    inside(k, p.id + "/charge", "charge lead of " + name, cells, port);
+    run(p.id + "/lead", "lead of " + name, index, plug, joint, plan.leadOf(p.id));
+  }
+
+  Harness make() {
+    const std::size_t count = plan.packs.size();
+    if (count == 0) return std::move(out);
+    const std::string method(count > 1 ? choiceWords(Method{})[static_cast<std::size_t>(plan.joining.method)] : "through");
+    const std::size_t joint = add(NodeKind::Joint, -1, "joint", "joint", method, "/joining/method");
+    for (std::size_t k = 0; k < count; ++k) pack(k, joint);
+    std::size_t end = joint;
+    if (!plan.joining.outputPlug.empty()) {
+      end = add(NodeKind::MainPlug, -1, "main/plug", "plug after the joint", plugWords(plan.joining.outputPlug), "/joining/output_plug");
+      HarnessLead tail;
+      tail.id = "joint/tail";
+      tail.name = "from the joint to its plug";
+      tail.from = joint;
+      tail.to = end;
+      out.leads.push_back(std::move(tail));
+    }
+    const Known<Ampere> limit = plan.bike.controller.currentLimit;
+    const std::size_t controller = add(NodeKind::Controller, -1, "controller", "controller",
+                                       limit ? formatNumber(limit->value()) + " A" : std::string(), "/bike/controller/current_max_A");
+    run("main/lead", "main lead", -1, end, controller, plan.mainRun());
+    return std::move(out);
+  }
+};
+
+}  // namespace
+
+Ohm plugResistance(const Catalogue& catalogue, const std::string& id) {
+  const ConnectorClass* c = catalogue.connector(id);
+  return c ? Ohm(c->perContact) * 2.0 : Ohm(0);
+}
+
+const HarnessNode* Harness::node(const std::string& id) const {
+  const auto at = std::find_if(nodes.begin(), nodes.end(), [&](const HarnessNode& n) { return n.id == id; });
+  return at == nodes.end() ? nullptr : &*at;
+}
+
+const HarnessLead* Harness::lead(const std::string& id) const {
+  const auto at = std::find_if(leads.begin(), leads.end(), [&](const HarnessLead& l) { return l.id == id; });
+  return at == leads.end() ? nullptr : &*at;
+}
+
+Harness harnessOf(const Plan& plan, const FrameView& frame, const Catalogue& catalogue) { return Maker{plan, frame, catalogue, {}}.make(); }
+
+LeadFigures leadFigures(const HarnessLead& lead, Known<Ampere> peak, Known<Ampere> sustained, Celsius air) {
+  LeadFigures out;
+  out.peak = peak;
+  out.sustained = sustained;
+  const auto size = lead.isRun ? parseWireSize(lead.run.size) : Expected<WireSize>(unexpected("", "", ""));
+  if (!size) return out;
+  const LeadGeometry geometry = geometryOf(*size);
+  const LeadSurroundings around{air, lead.run.bundle, lead.run.closed, conductivityOf(lead.run.insulation)};
+  out.rating = ampacity(geometry, insulationLimit(lead.run.insulation), around);
+  if (peak) out.conductorAtPeak = steadyHeat(geometry, *peak, around).conductor;
+  Celsius copper = air;
+  if (sustained) {
+    const LeadHeat heat = steadyHeat(geometry, *sustained, around);
+    out.sheathSustained = heat.sheath;
+    copper = heat.conductor;
+  }
+  const Ohm loop = runResistance(lead.run, copper);
+  if (peak) out.drop = loop * *peak;
+  if (sustained) out.loss = loop * *sustained * *sustained;
+  return out;
+}
+
+PathFigures pathFrom(std::size_t pack, const Harness& harness, const std::vector<LeadFigures>& figures, const Joint& joint,
+                     const Catalogue& catalogue, const Plan& plan, Volt lowestNominal) {
+  PathFigures out;
+  out.pack = static_cast<int>(pack);
+  out.nominal = lowestNominal;
+  const Pack& p = plan.packs[pack];
+  const auto of = [&](const std::string& id) -> const LeadFigures* {
+    for (std::size_t i = 0; i < harness.leads.size(); ++i)
+      if (harness.leads[i].id == id) return &figures[i];
+    return nullptr;
+  };
+  const LeadFigures* own = of(p.id + "/lead");
+  const LeadFigures* main = of("main/lead");
+  if (!own || !main || !own->drop || !main->drop) return out;
+  out.drop = Volt(0);
+  const auto add = [&](std::string id, std::string name, Volt drop) {
+    if (drop <= Volt(0)) return;
+    *out.drop += drop;
+    out.shares.push_back({std::move(id), std::move(name), drop});
+  };
+  add(p.id + "/plug", "plug of " + shownName(p), plugResistance(catalogue, p.plug) * *own->peak);
+  add(p.id + "/lead", "lead of " + shownName(p), *own->drop);
+  add("joint", "joint", joint.forwardDrop + joint.onResistance * *own->peak);
+  add("main/plug", "plug after the joint", plugResistance(catalogue, plan.joining.outputPlug) * *main->peak);
+  add("main/lead", "main lead", *main->drop);
+  return out;
+}
+
+}  // namespace usherwright

@@ -1,0 +1,78 @@
+// The wiring that follows from packs, places and method, as a graph from the cells to the controller, with the warmth of every
+// lead and what drops on the whole way. Derived: the plan holds only what somebody said; what nobody said is usual, and marked.
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "core/frame/frame.h"
+#include "core/joining/circuit.h"
+#include "core/parts/catalogue.h"
+#include "core/plan/plan.h"
+#include "core/wiring/wire_heat.h"
+
+namespace usherwright {
+
+enum class NodeKind : std::uint8_t { Pack, Fuse, Plug, Converter, Joint, MainPlug, Controller, ChargePort };
+
+struct HarnessNode {
+  NodeKind kind = NodeKind::Pack;
+  int pack = -1;        ///< −1 behind the joint
+  std::string id;       ///< "stock", "stock/fuse", "stock/plug", "joint", "main/plug", "controller", "stock/port"
+  std::string name;     ///< "fuse of stock"
+  std::string detail;   ///< "30 A, 80 V", "two-pole 3.5 mm bullet, 30 A"; "not known yet"
+  std::string pointer;  ///< the field that says it, "" if none does
+  bool known = true;    ///< somebody said what it is
+};
+
+/// Two conductors between two nodes. Within a pack, and from it to its port, nothing is cut: `run` is empty.
+struct HarnessLead {
+  std::string id;    ///< "stock/lead", "main/lead", "stock/inside", "stock/charge"
+  std::string name;  ///< "lead of stock"
+  std::size_t from = 0, to = 0;
+  int pack = -1;
+  bool isRun = false;  ///< a lead of the wiring; else it belongs to the pack
+  int planned = -1;    ///< index of the plan's run; −1: nobody entered one, a usual one counts
+  Run run;             ///< with the size and the lengths that count
+  bool drawn = false;  ///< its length is along the drawing
+};
+
+/// Both contacts of a plug; 0 for one that the catalogue does not have.
+Ohm plugResistance(const Catalogue& catalogue, const std::string& id);
+
+struct Harness {
+  std::vector<HarnessNode> nodes;
+  std::vector<HarnessLead> leads;
+
+  const HarnessNode* node(const std::string& id) const;
+  const HarnessLead* lead(const std::string& id) const;
+};
+
+Harness harnessOf(const Plan& plan, const FrameView& frame, const Catalogue& catalogue);
+
+/// A lead at its currents, in the hottest air. Empty while the current, or the size, is not known.
+struct LeadFigures {
+  Known<Ampere> peak, sustained, rating;
+  Known<Celsius> conductorAtPeak, sheathSustained;
+  Known<Volt> drop;  ///< of both conductors at the peak, copper as warm as the sustained current keeps it
+  Known<Watt> loss;  ///< at the sustained current
+};
+LeadFigures leadFigures(const HarnessLead& lead, Known<Ampere> peak, Known<Ampere> sustained, Celsius hottestAir);
+
+/// From a pack's plug to the controller at the peak.
+struct PathShare {
+  std::string id, name;
+  Volt drop;
+};
+struct PathFigures {
+  int pack = 0;
+  Known<Volt> drop;               ///< empty while a current on the way is not known
+  Volt nominal;                   ///< the lower one of the packs
+  std::vector<PathShare> shares;  ///< in order from the pack
+  double share() const { return drop ? *drop / nominal : 0.0; }
+};
+/// `figures` of the leads in the order of the harness.
+PathFigures pathFrom(std::size_t pack, const Harness& harness, const std::vector<LeadFigures>& figures, const Joint& joint,
+                     const Catalogue& catalogue, const Plan& plan, Volt lowestNominal);
+
+}  // namespace usherwright
