@@ -166,3 +166,80 @@ TEST_CASE("figures that have to agree are read as they were, from far below to f
     sweep(text, std::nullopt, by(0.4, 900, 1.05), all);
   golden::compare("label-sums.txt", all);
 }
+
+namespace {
+
+/// What is read, figures included.
+std::string wholly(const std::string& text) {
+  const LabelReading r = readLabel(text);
+  std::string out = r.subject ? std::string(labelSubjectWords(*r.subject)) : "?";
+  for (const LabelValue& v : r.values) {
+    out += fmt::format(";{} {} {}", standingWords(v.standing), labelMeaningWords(v.meaning), formatNumber(v.value, 5));
+    if (v.low) out += " from " + formatNumber(*v.low, 5);
+    if (v.tolerance) out += " ± " + formatNumber(*v.tolerance, 5);
+  }
+  for (const LabelLeftover& l : r.leftovers) out += ";left " + l.piece;
+  return out;
+}
+
+/// The text with one thing done to it everywhere.
+template <class Change>
+std::string each(std::string text, Change change) {
+  for (char& c : text) c = change(c);
+  return text;
+}
+
+/// A text in some forty states of damage and other figures: the same at every run, and with every compiler.
+std::vector<std::string> variants(const std::string& text) {
+  std::vector<std::string> out{text};
+  out.push_back(each(text, [](char c) { return c == '\n' ? ' ' : c; }));
+  out.push_back(each(text, [](char c) { return c == ',' ? '.' : c == '.' ? ',' : c; }));
+  out.push_back(each(text, [](char c) { return c == '0' ? 'O' : c; }));
+  out.push_back(each(text, [](char c) { return c == '8' ? 'B' : c; }));
+  out.push_back(each(text, [](char c) { return c >= 'a' && c <= 'z' ? static_cast<char>(c - 32) : c; }));
+  out.push_back(each(text, [](char c) { return c >= 'A' && c <= 'Z' ? static_cast<char>(c + 32) : c; }));
+  std::string joined;
+  for (const char c : text)
+    if (c != ' ') joined += c;
+  out.push_back(joined);
+  out.push_back(text + "\nS/N 36V10S2210 2023-05-17");
+  std::size_t digits = 0;
+  for (std::size_t i = 0; i < text.size() && digits < 12; ++i) {
+    if (text[i] < '0' || text[i] > '9') continue;
+    ++digits;
+    for (const int by : {1, 5}) {  // another figure at each place of a number
+      out.push_back(text);
+      out.back()[i] = static_cast<char>('0' + (text[i] - '0' + by) % 10);
+    }
+  }
+  for (std::size_t i = 2; i < text.size() && i < 60; i += 7)
+    if (static_cast<unsigned char>(text[i]) < 0x80) {  // one sign is gone
+      out.push_back(text);
+      out.back().erase(i, 1);
+    }
+  return out;
+}
+
+std::uint64_t mixed(std::uint64_t sum, const std::string& text) {
+  for (const char c : text) sum = (sum ^ static_cast<unsigned char>(c)) * 1099511628211u;  // FNV-1a
+  return sum;
+}
+
+}  // namespace
+
+TEST_CASE("every printed text, worn and with other figures, is read as it was") {
+  std::string all;
+  for (const char* file : {"labels.tsv", "labels-damaged.tsv"}) {
+    std::istringstream table(reference::readFile(reference::sourcePath(std::string("tests/data/") + file)));
+    std::string line;
+    for (int n = 1; std::getline(table, line); ++n) {
+      if (line.starts_with('#')) continue;
+      std::string text = line.substr(0, line.find('\t'));
+      for (std::size_t at = text.find("\\n"); at != std::string::npos; at = text.find("\\n")) text.replace(at, 2, "\n");
+      std::uint64_t sum = 14695981039346656037u;
+      for (const std::string& v : variants(text)) sum = mixed(sum, wholly(v));
+      all += fmt::format("{}:{} {:x}\n", file, n, sum);
+    }
+  }
+  golden::compare("label-variants.txt", all);
+}
