@@ -3,8 +3,8 @@
 #include <catch2/catch.hpp>
 #include <cmath>
 
-#include "core/drawing/joining/study_drawings.h"
 #include "core/drawing/joining/method_circuit.h"
+#include "core/drawing/joining/study_drawings.h"
 #include "core/plan/edit.h"
 #include "core/quantity/units.h"
 #include "support/plans.h"

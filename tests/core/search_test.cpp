@@ -4,8 +4,8 @@
 #include <catch2/catch.hpp>
 #include <random>
 
-#include "core/drawing/pack/pack_drawings.h"
 #include "core/drawing/list/svg.h"
+#include "core/drawing/pack/pack_drawings.h"
 #include "core/frame/frame.h"
 #include "core/pack/buying.h"
 #include "core/plan/edit.h"
