@@ -170,8 +170,8 @@ TEST_CASE("figures that have to agree are read as they were, from far below to f
 namespace {
 
 /// What is read, figures included.
-std::string wholly(const std::string& text) {
-  const LabelReading r = readLabel(text);
+std::string wholly(const std::string& text, Known<LabelSubject> on = std::nullopt) {
+  const LabelReading r = readLabel(text, on);
   std::string out = r.subject ? std::string(labelSubjectWords(*r.subject)) : "?";
   for (const LabelValue& v : r.values) {
     out += fmt::format(";{} {} {}", standingWords(v.standing), labelMeaningWords(v.meaning), formatNumber(v.value, 5));
@@ -242,4 +242,78 @@ TEST_CASE("every printed text, worn and with other figures, is read as it was") 
     }
   }
   golden::compare("label-variants.txt", all);
+}
+
+namespace {
+
+/// A sequence that is the same everywhere: numerical recipes' linear congruence.
+struct Sequence {
+  std::uint32_t state = 1;
+  std::size_t below(std::size_t n) {
+    state = state * 1664525u + 1013904223u;
+    return (state >> 8) % n;
+  }
+  template <class List>
+  const auto& of(const List& list) {
+    return list[below(std::size(list))];
+  }
+};
+
+/// Every word of every language.
+std::vector<std::string> allWords() {
+  std::vector<std::string> out;
+  std::istringstream table(reference::readFile(reference::sourcePath("data/label/words.csv")));
+  std::string line;
+  std::getline(table, line);
+  while (std::getline(table, line)) {
+    std::istringstream list(line.substr(line.find(',', line.find(',') + 1) + 1));
+    for (std::string word; std::getline(list, word, '|');) out.push_back(trimmed(word));
+  }
+  return out;
+}
+
+/// Words and figures put together as print does, sense or none.
+std::string composed(Sequence& next, const std::vector<std::string>& words) {
+  static constexpr const char* numbers[] = {
+      "0.5",  "1",   "1.2",   "2",    "2.35",  "2.5", "2,8",  "3",    "3.2",     "3.6",   "3.7",  "3.97",   "4.1",   "4.2",
+      "4,25", "5",   "6",     "7.2",  "8",     "10",  "10.4", "11.6", "12",      "13",    "14",   "15",     "17",    "20",
+      "22",   "24",  "25.2",  "29.4", "30",    "31",  "36",   "37",   "40",      "42",    "44,4", "48",     "54.6",  "58.8",
+      "60",   "63",  "67.2",  "72",   "80",    "84",  "100",  "110",  "230",     "240",   "250",  "350",    "500",   "680",
+      "1000", "1.5", "2.300", "2600", "18650", "546", "999",  "2x2",  "100-240", "20~60", "22±1", "40±0.5", "31(±1)"};
+  static constexpr const char* units[] = {"V", "V", "V",  "A",  "A",  "A", "Ah",  "mAh", "W", "Wh", "mA",  "°C",
+                                          "S", "P", "µF", "mΩ", "Hz", "s", "VDC", "V~",  "C", "",   "km/h"};
+  static constexpr const char* between[] = {" ", " ", " ", " ", "", ": ", " / ", "\n", " - ", "=", ", ", ";", " ("};
+  std::string out;
+  const std::size_t pieces = 2 + next.below(5);
+  for (std::size_t i = 0; i < pieces; ++i) {
+    // One draw a statement: in an expression each compiler has its own order.
+    if (next.below(3) > 0) {
+      out += next.of(words);
+      out += next.of(between);
+    }
+    out += next.of(numbers);
+    if (next.below(4) == 0) out += " ";
+    out += next.of(units);
+    out += next.of(between);
+  }
+  return out;
+}
+
+}  // namespace
+
+TEST_CASE("words and figures put together at random are read as they were, on every kind of part") {
+  const std::vector<std::string> all = allWords();
+  REQUIRE(all.size() > 500);
+  std::string out;
+  Sequence next;
+  for (int hundred = 0; hundred < 800; ++hundred) {
+    std::uint64_t sum = 14695981039346656037u;
+    for (int i = 0; i < 100; ++i) {
+      const std::string text = composed(next, all);
+      const std::size_t on = next.below(labelSubjectCount + 5);
+      sum = mixed(sum, wholly(text, on < labelSubjectCount ? Known<LabelSubject>(static_cast<LabelSubject>(on)) : std::nullopt));
+    }
+    out += fmt::format("{} {:x}\n", hundred, sum);
+  }
+  golden::compare("label-composed.txt", out);
 }
