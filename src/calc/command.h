@@ -20,10 +20,12 @@ Command checkCommand();
 Command showCommand();
 Command joinCommand();
 Command wireCommand();
+Command stickersCommand();
 Command nextCommand();
 Command evidenceCommand();
 
 /// In the order of the manual.
-inline constexpr std::array planCommands{&checkCommand, &showCommand, &joinCommand, &wireCommand, &nextCommand, &evidenceCommand};
+inline constexpr std::array planCommands{&checkCommand,    &showCommand, &joinCommand,    &wireCommand,
+                                         &stickersCommand, &nextCommand, &evidenceCommand};
 
 }  // namespace usherwright::calc

@@ -79,6 +79,15 @@ struct CapacityTest {
 };
 FieldRows rowsOf(const CapacityTest*);
 
+/// A sticker on the case.
+struct Sticker {
+  std::string id;
+  std::string says;
+  UnknownKeys unknown;
+  friend bool operator==(const Sticker&, const Sticker&) = default;
+};
+FieldRows rowsOf(const Sticker*);
+
 struct Pack {
   std::string id;
   std::string name;
@@ -118,6 +127,7 @@ struct Pack {
   Known<Polarity> chargePolarity;
   std::string chargeLeadSize;
   Fuse chargeFuse;
+  std::vector<Sticker> stickers;
   Records<Reading> readings;
   Records<CapacityTest> capacityTests;
   UnknownKeys unknown;
