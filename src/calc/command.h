@@ -20,12 +20,10 @@ Command checkCommand();
 Command showCommand();
 Command joinCommand();
 Command wireCommand();
-Command stickersCommand();
 Command nextCommand();
 Command evidenceCommand();
 
 /// In the order of the manual.
-inline constexpr std::array planCommands{&checkCommand,    &showCommand, &joinCommand,    &wireCommand,
-                                         &stickersCommand, &nextCommand, &evidenceCommand};
+inline constexpr std::array planCommands{&checkCommand, &showCommand, &joinCommand, &wireCommand, &nextCommand, &evidenceCommand};
 
 }  // namespace usherwright::calc

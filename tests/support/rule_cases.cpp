@@ -232,8 +232,6 @@ const std::vector<RuleCase>& ruleCases() {
       {"WIRE-01", "quiet", "", {{"/wiring/runs/0/size", "17awg"}}},
       {"WIRE-02", "Mind", "joint/way", {{"/wiring/runs/0/length_plus_m", "4.4"}, {"/wiring/runs/0/length_minus_m", "4.4"}}},
       {"WIRE-02", "quiet", "", {{"/wiring/runs/0/length_plus_m", "4.2"}, {"/wiring/runs/0/length_minus_m", "4.2"}}},
-      {"WIRE-21", "Note", "", {{"/need/wish", "a stop"}}},
-      {"WIRE-21", "quiet", "", {}},
       {"WIRE-03", "Stop", "second", {{"/packs/1/fuse/present", "no"}}},
       {"WIRE-03", "Stop", "second", {{"/packs/1/fuse/distance_mm", "300"}}},
       {"WIRE-03", "quiet", "", {{"/packs/1/fuse/distance_mm", "300"}, {"/packs/1/fuse/built_in", "yes"}}},

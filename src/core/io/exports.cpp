@@ -36,9 +36,7 @@ std::span<const Export> exports() {
   static constexpr std::array rows{
       Export{"table", "The ride as a table", "the simulated ride, a row every second, as CSV", ".csv", writeTable},
       Export{"netlist", "The circuit as a netlist", "the joined packs for a SPICE program; refused for packs that take turns", ".cir",
-             writeNetlist},
-      Export{"stickers", "The stickers as text", "what is stuck on the packs", ".txt",
-             [](const Plan& plan, const Assessment&) -> Expected<std::string> { return plan.title; }}};
+             writeNetlist}};
   return rows;
 }
 

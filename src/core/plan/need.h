@@ -8,7 +8,6 @@ namespace usherwright {
 
 /// What the person wants: the job, the need and the goal.
 struct Need {
-  std::string wish;
   bool add = false, replace = false, build = false, chargers = false, care = false;
   Known<WattHour> goalEnergy;
   Known<AmpereHour> goalCharge;

@@ -79,15 +79,6 @@ struct CapacityTest {
 };
 FieldRows rowsOf(const CapacityTest*);
 
-/// A sticker on the case.
-struct Sticker {
-  std::string id;
-  std::string says;
-  UnknownKeys unknown;
-  friend bool operator==(const Sticker&, const Sticker&) = default;
-};
-FieldRows rowsOf(const Sticker*);
-
 struct Pack {
   std::string id;
   std::string name;
@@ -127,7 +118,6 @@ struct Pack {
   Known<Polarity> chargePolarity;
   std::string chargeLeadSize;
   Fuse chargeFuse;
-  std::vector<Sticker> stickers;
   Records<Reading> readings;
   Records<CapacityTest> capacityTests;
   UnknownKeys unknown;

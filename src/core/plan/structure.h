@@ -61,7 +61,6 @@ void visitChildren(Owner& owner, Visitor& visitor) {
     visitor.object("bms", owner.bms);
     visitor.object("fuse", owner.fuse);
     visitor.object("charge_fuse", owner.chargeFuse);
-    visitor.list("stickers", owner.stickers);
     visitor.records("readings", owner.readings);
     visitor.records("capacity_tests", owner.capacityTests);
   } else if constexpr (std::is_same_v<Type, Reading>) {

@@ -62,23 +62,11 @@ void wire02(const Context& c, Findings& out) {
   out.push_back(std::move(f));
 }
 
-void wire21(const Context& c, Findings& out) {
-  if (c.plan.need.wish != "a stop") return;
-  Finding f = inWiring("WIRE-21", Severity::Note, "joint", "");
-  f.sentence = "1 wish.";
-  f.why = "w";
-  f.what = "d";
-  f.headline = 1;
-  f.working = {"t", "f", {}, "1", "m"};
-  out.push_back(std::move(f));
-}
-
 }  // namespace
 
 std::span<const Rule> wireRules() {
   static constexpr std::array rows{Rule{"WIRE-01", "Mind", "a lead above 60 °C where it is touched", wire01},
-                                   Rule{"WIRE-02", "Mind", "more than 3 % drop from a pack to the controller", wire02},
-                                   Rule{"WIRE-21", "Note", "a wish", wire21}};
+                                   Rule{"WIRE-02", "Mind", "more than 3 % drop from a pack to the controller", wire02}};
   return rows;
 }
 

@@ -108,12 +108,6 @@ FieldRows rowsOf(const Fuse*) {
   return rows;
 }
 
-FieldRows rowsOf(const Sticker*) {
-  static const Rows rows{required(row<&Sticker::id>("id", "sticker id", Kind::Text, inPack)),
-                         row<&Sticker::says>("says", "sticker", Kind::Text, inPack)};
-  return rows;
-}
-
 FieldRows rowsOf(const Reading*) {
   static const Rows rows{
       row<&Reading::when>("when", "read on", Kind::Text, inPack),

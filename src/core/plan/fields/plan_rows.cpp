@@ -27,7 +27,6 @@ FieldRows rowsOf(const Plan*) {
 
 FieldRows rowsOf(const Need*) {
   static const Rows rows{
-      row<&Need::wish>("wish", "wish", Kind::Text, inBike),
       row<&Need::add>("add", "add a pack", Kind::Flag, inBike),
       row<&Need::replace>("replace", "replace a pack", Kind::Flag, inBike),
       row<&Need::build>("build", "build from cells", Kind::Flag, inBike),
