@@ -138,17 +138,26 @@ void DrawingView::select(int step) {
   setCurrentPart(QString::fromStdString(all[static_cast<std::size_t>((now + step + count) % count)]->part));
 }
 
+/// The middle of the window goes to a part that is out of sight, as near as the world allows.
+void DrawingView::bringIntoSight(const std::string& part) {
+  if (!isWorld()) return;
+  for (const drawing::Shape* s : parts_) {
+    if (s->part != part) continue;
+    const QPointF at = QRectF(placeOf(*s)).center();
+    if (rect().contains(at.toPoint())) return;
+    const QPointF off = at / kit_.look.scale() - QPointF(area().width, area().height) / 2;
+    return lookFrom(drawing::panned(camera_, world_.world, {-off.x(), -off.y()}));
+  }
+}
+
 void DrawingView::setCurrentPart(const QString& part) {
-  for (const drawing::Shape* s : parts()) {
+  bringUpToDate();
+  bringIntoSight(part.toStdString());
+  for (const drawing::Shape* s : parts_) {
     if (s->part != part.toStdString()) continue;
     current_ = part;
     const auto told = std::find_if(ground_.shapes.begin(), ground_.shapes.end(),
                                    [&](const drawing::Shape& shape) { return shape.part == s->part && !shape.tip.empty(); });
-    if (isWorld() && !rect().contains(placeOf(*s).center())) {
-      const QPointF off = QRectF(placeOf(*s)).center() / kit_.look.scale() - QPointF(area().width, area().height) / 2;
-      lookFrom(drawing::panned(camera_, world_.world, {-off.x(), -off.y()}));
-      return setCurrentPart(part);
-    }
     if (told != ground_.shapes.end() && !told->points.empty()) {
       const QPoint where = (QPointF(told->points[0].x, told->points[0].y) * kit_.look.scale()).toPoint();
       scrollTo(where);

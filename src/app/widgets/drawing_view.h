@@ -77,6 +77,7 @@ class DrawingView : public QWidget {
   QPointF inDrawing(QPointF inWidget) const { return inWidget / kit_.look.scale(); }
   void renderGround();
   void lookFrom(const drawing::Camera& camera);
+  void bringIntoSight(const std::string& part);
   bool worldKey(const QKeyEvent& e);
   /// Builds ground and moving layer if they are not those of now.
   void bringUpToDate();

@@ -31,15 +31,15 @@ struct Maker {
     return c ? c->name : plug;
   }
 
-  HarnessLead& inside(std::size_t k, std::string id, std::string name, std::size_t from, std::size_t to) {
+  /// Between two nodes of a part that is not cut.
+  void inside(int pack, std::string id, std::string name, std::size_t from, std::size_t to) {
     HarnessLead lead;
     lead.id = std::move(id);
     lead.name = std::move(name);
     lead.from = from;
     lead.to = to;
-    lead.pack = static_cast<int>(k);
+    lead.pack = pack;
     out.leads.push_back(std::move(lead));
-    return out.leads.back();
   }
 
   void run(std::string id, std::string name, int pack, std::size_t from, std::size_t to, const Run* planned) {
@@ -81,9 +81,9 @@ struct Maker {
     const std::size_t plug = add(NodeKind::Plug, index, p.id + "/plug", "plug of " + name, plugWords(p.plug), at + "plug");
     const std::size_t port =
         add(NodeKind::ChargePort, index, p.id + "/port", "charge port of " + name, plugWords(p.chargePort), at + "charge_port");
-    inside(k, p.id + "/inside", "from the cells of " + name + " to its fuse", cells, fuse);
-    inside(k, p.id + "/tail", "from the fuse of " + name + " to its plug", fuse, plug);
-    inside(k, p.id + "/charge", "charge lead of " + name, cells, port);
+    inside(index, p.id + "/inside", "from the cells of " + name + " to its fuse", cells, fuse);
+    inside(index, p.id + "/tail", "from the fuse of " + name + " to its plug", fuse, plug);
+    inside(index, p.id + "/charge", "charge lead of " + name, cells, port);
     run(p.id + "/lead", "lead of " + name, index, plug, joint, plan.leadOf(p.id));
   }
 
@@ -96,12 +96,7 @@ struct Maker {
     std::size_t end = joint;
     if (!plan.joining.outputPlug.empty()) {
       end = add(NodeKind::MainPlug, -1, "main/plug", "plug after the joint", plugWords(plan.joining.outputPlug), "/joining/output_plug");
-      HarnessLead tail;
-      tail.id = "joint/tail";
-      tail.name = "from the joint to its plug";
-      tail.from = joint;
-      tail.to = end;
-      out.leads.push_back(std::move(tail));
+      inside(-1, "joint/tail", "from the joint to its plug", joint, end);
     }
     const Known<Ampere> limit = plan.bike.controller.currentLimit;
     const std::size_t controller = add(NodeKind::Controller, -1, "controller", "controller",
