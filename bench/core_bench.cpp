@@ -4,13 +4,17 @@
 
 #include <chrono>
 
+#include "core/assess/wiring_facts.h"
 #include "core/drawing/joining/joining_drawings.h"
+#include "core/frame/frame.h"
 #include "core/io/plan_json.h"
 #include "core/joining/spread.h"
 #include "core/label/label.h"
 #include "core/plan/edit.h"
+#include "core/plan/entries.h"
 #include "core/studies/search.h"
 #include "core/studies/sensitivity.h"
+#include "core/studies/sizing.h"
 #include "demo_plan.h"
 
 using namespace usherwright;
@@ -32,6 +36,42 @@ void assessAfterQuietEdit(benchmark::State& state) {
   state.counters["limit_ms"] = 0.5;
 }
 BENCHMARK(assessAfterQuietEdit)->Unit(benchmark::kMillisecond);
+
+Plan threePacks() { return *withCopy(bench::demoPlan(), "/packs", 1); }
+
+/// The harness and all that is said of it: leads, ways, a nick in every lead, switching on, every chain.
+void wholeHarness(benchmark::State& state) {
+  const Plan plan = threePacks();
+  const Assessment a = assess(plan, shippedCatalogue());
+  const FrameView frame = frameOf(plan.bike);
+  for (auto _ : state) {
+    const Harness h = harnessOf(plan, frame, shippedCatalogue());
+    for (std::size_t i = 0; i < h.leads.size(); ++i) {
+      const LeadFigures& f = a.figures.wiring.leads[i];
+      benchmark::DoNotOptimize(leadFigures(h.leads[i], f.peak, f.sustained, Celsius(35)));
+      benchmark::DoNotOptimize(nickAt(plan, a.figures, shippedCatalogue(), h.leads[i].id));
+    }
+    benchmark::DoNotOptimize(switchOnOf(plan, a.figures, shippedCatalogue()));
+  }
+  state.counters["limit_ms"] = 1;
+}
+BENCHMARK(wholeHarness)->Unit(benchmark::kMillisecond);
+
+void sizesOfThreePacks(benchmark::State& state) {
+  const Plan plan = threePacks();
+  const Assessment a = assess(plan, shippedCatalogue());
+  for (auto _ : state) benchmark::DoNotOptimize(sizeEverything(plan, a.figures, shippedCatalogue()));
+  state.counters["limit_ms"] = 20;
+}
+BENCHMARK(sizesOfThreePacks)->Unit(benchmark::kMillisecond);
+
+void chainOfAdapters(benchmark::State& state) {
+  const Plan plan = bench::demoPlan();
+  const Assessment a = assess(plan, shippedCatalogue());
+  for (auto _ : state) benchmark::DoNotOptimize(chainOf(plan, 1, shippedCatalogue(), chainNeedOf(plan, a.figures, 1)));
+  state.counters["limit_ms"] = 5;
+}
+BENCHMARK(chainOfAdapters)->Unit(benchmark::kMillisecond);
 
 /// The demo from full: the summary alone, and reported every second.
 void discharges(benchmark::State& state) {

@@ -20,10 +20,14 @@ Command checkCommand();
 Command showCommand();
 Command joinCommand();
 Command wireCommand();
+Command endsCommand();
+Command sizesCommand();
+Command shortsCommand();
 Command nextCommand();
 Command evidenceCommand();
 
 /// In the order of the manual.
-inline constexpr std::array planCommands{&checkCommand, &showCommand, &joinCommand, &wireCommand, &nextCommand, &evidenceCommand};
+inline constexpr std::array planCommands{&checkCommand, &showCommand,   &joinCommand, &wireCommand,    &endsCommand,
+                                         &sizesCommand, &shortsCommand, &nextCommand, &evidenceCommand};
 
 }  // namespace usherwright::calc

@@ -88,7 +88,7 @@ TEST_CASE("what a finding or the way asks for comes first among the entries") {
   const QString asked = QApplication::focusWidget()->property(pointerProperty).toString();
   CHECK(asked == QStringLiteral("/packs/1/fuse/dc_V"));
   CHECK(topEntries(b).mid(0, 16).contains(asked));
-  CHECK(topEntries(b).value(0).startsWith(QStringLiteral("/wiring/runs/")));  // the first of its group
+  CHECK(topEntries(b).value(0) == QStringLiteral("/packs/1/plug"));  // the first of its group
   Plan plan = plans::sound();
   plan.provenance["/packs/0/fuse/rating_A"].from = Provenance::Assumed;
   b.window().session().begin(plan);
@@ -97,7 +97,7 @@ TEST_CASE("what a finding or the way asks for comes first among the entries") {
   REQUIRE(QApplication::focusWidget());
   const QString next = QApplication::focusWidget()->property(pointerProperty).toString();
   CHECK(next == QStringLiteral("/packs/0/fuse/rating_A"));
-  CHECK(topEntries(b).value(0).startsWith(QStringLiteral("/wiring/runs/")));
+  CHECK(topEntries(b).value(0) == QStringLiteral("/packs/0/plug"));
 }
 
 TEST_CASE("F1 of every station: the question it answers, five lines, a picture, the cautions") {

@@ -82,7 +82,7 @@ TEST_CASE("method cards say what this plan forbids") {
   const Plan demo = plans::demo();
   const auto line = [](Method m, const Plan& p) { return methodLines(m, p, plans::assessed(p)).at(1); };
   CHECK(line(Method::Direct, demo).forbids);
-  CHECK(line(Method::Direct, demo).words == QStringLiteral("gap 2.08 V, safe 1.16 V"));
+  CHECK(line(Method::Direct, demo).words == QStringLiteral("gap 2.08 V, safe 1.17 V"));
   CHECK_FALSE(line(Method::Direct, plans::with(demo, "/packs/0/soc", "0.95")).forbids);
   CHECK(line(Method::Direct, plans::with(demo, "/packs/1/series", "14")).words == QStringLiteral("not here: unlike packs"));
   CHECK_FALSE(line(Method::Combiner, demo).forbids);

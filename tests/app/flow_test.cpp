@@ -41,7 +41,7 @@ TEST_CASE("a label value is corrected, and channel, findings, bottom line and un
   CHECK(b.finding(QStringLiteral("JOIN-04")) != nullptr);
   b.settle();
   CHECK(b.drawing(QStringLiteral("the channel"))->accessibleDescription().contains(QStringLiteral("Peak 29 A")));
-  CHECK(b.window().findings()->headline().endsWith(QStringLiteral("of 7")));
+  CHECK(b.window().findings()->headline().endsWith(QStringLiteral("of 8")));
   b.key(Qt::Key_Z, Qt::ControlModifier);
   CHECK(b.document().plan().bike.controller.currentLimit == Ampere(22));
   CHECK(b.finding(QStringLiteral("JOIN-03")) == nullptr);
@@ -206,7 +206,7 @@ TEST_CASE("F8 walks through the findings, F2 shows the working, F1 helps, Escape
   b.key(Qt::Key_F8);
   card = qobject_cast<FindingCard*>(QApplication::focusWidget());
   REQUIRE(card);
-  CHECK(card->finding().id == "WIRE-16");
+  CHECK(card->finding().id == "WIRE-07");
   b.key(Qt::Key_F8, Qt::ShiftModifier);
   CHECK(qobject_cast<FindingCard*>(QApplication::focusWidget())->finding().id == "WIRE-04");
   b.key(Qt::Key_F1);

@@ -315,6 +315,48 @@ const std::vector<Shot>& shots() {
          w.openDemo();
          wiringPage(w, "Laid out");
        }},
+      {"wiring-ends",
+       [](MainWindow& w) {
+         w.openDemo();
+         wiringPage(w, "Ends");
+         settle();
+         for (QPushButton* b : w.findChildren<QPushButton*>())
+           if (b->accessibleName() == QLatin1String("ends of deck")) return b->click();
+       }},
+      {"wiring-ends-night",
+       [](MainWindow& w) {
+         w.openDemo();
+         w.resize(1100, 700);
+         w.look().setTheme(Theme::Night);
+         Plan plan = example("ferry-path-library-trike");
+         plan.packs[0].bikePlug = "bullet-4.5";
+         plan.packs[0].bikeHalf = {};
+         w.document().commit(plan);
+         wiringPage(w, "Ends");
+       }},
+      {"wiring-sizes",
+       [](MainWindow& w) {
+         w.openDemo();
+         wiringPage(w, "Sizes");
+       }},
+      {"wiring-short",
+       [](MainWindow& w) {
+         w.openDemo();
+         wiringPage(w, "Short here");
+         for (DrawingView* v : w.findChildren<DrawingView*>())
+           if (v->isVisible() && v->accessibleName() == QLatin1String("where the lead is nicked"))
+             v->activate(QStringLiteral("second/lead"));
+       }},
+      {"wiring-switch-on",
+       [](MainWindow& w) {
+         w.openDemo();
+         wiringPage(w, "Switch on");
+       }},
+      {"wiring-buy",
+       [](MainWindow& w) {
+         w.openDemo();
+         wiringPage(w, "Cut and buy");
+       }},
       {"wiring-bike",
        [](MainWindow& w) {
          w.openDemo();

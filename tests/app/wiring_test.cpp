@@ -1,11 +1,17 @@
 // Station Wiring by mouse and keys: from a part of the harness to its entry, looking closer, and what a screen reader hears.
 #include <QAccessible>
+#include <QFile>
+#include <QLabel>
 #include <QLineEdit>
+#include <QProcess>
+#include <QRegularExpression>
+#include <QTemporaryDir>
 #include <QTest>
 #include <QWheelEvent>
 #include <catch2/catch.hpp>
 
 #include "app/by_name.h"
+#include "app/theme/board_print.h"
 #include "app/widgets/entry.h"
 #include "app/window_test.h"
 #include "core/plan/edit.h"
@@ -128,6 +134,128 @@ TEST_CASE("a screen reader finds every part of a drawing with its figures, and c
   b.document().begin(*without(b.document().plan(), "/packs", 1));
   Bench::settle();
   CHECK_FALSE(lead->isValid());  // the part is gone with its pack
+}
+
+TEST_CASE("both halves are pointed at by keys, from nothing known to a way, and what is seen wrong is a Stop") {
+  Bench b;
+  Plan plan = b.document().plan();
+  plan.packs[0].bikeHalf = {};
+  plan.packs[0].bikePlug = "bullet-3.5";
+  b.document().commit(plan);
+  DrawingView* view = shown(b, "Ends", "both halves");
+  DrawingView* ways = b.drawing(QStringLiteral("ways between the halves"));
+  CHECK(ways->accessibleDescription().contains(QStringLiteral("Not looked at yet: a hole or a pin at plus in the bike's half for stock")));
+  CHECK_FALSE(b.finding(QStringLiteral("WIRE-06")));
+  const auto point = [&](const char* part) {
+    view->setFocus();
+    choose(view, part);
+    QTest::keyClick(view, Qt::Key_Return);
+    Bench::settle();
+  };
+  for (const char* part : {"bike_half/plus_contact/pins", "bike_half/minus_contact/pins", "bike_half/shell/inner",
+                           "bike_half/plus_at/other", "bike_half/key/usual"})
+    point(part);
+  CHECK(b.finding(QStringLiteral("WIRE-06")));
+  CHECK(ways->accessibleDescription().contains(QStringLiteral("Refused: Putting them together as they are: plus would meet minus")));
+  CHECK(ways->accessibleDescription().contains(QStringLiteral("poles crossed")));
+  point("bike_half/plus_at/marked");
+  CHECK_FALSE(b.finding(QStringLiteral("WIRE-06")));
+  CHECK(ways->accessibleDescription().contains(QStringLiteral("They meet as they are")));
+  point("bike_half/plus_contact/sockets");
+  CHECK(b.finding(QStringLiteral("WIRE-06")));
+  point("bike_half/plus_contact/sockets");  // again takes it back: nobody has looked
+  CHECK_FALSE(b.document().plan().packs[0].bikeHalf.plus);
+  CHECK_FALSE(b.finding(QStringLiteral("WIRE-06")));
+  // The other pack, by its button; its adapter's way can be chosen, and another one.
+  b.clickButton(QStringLiteral("deck"));
+  Bench::settle();
+  CHECK(view->accessibleDescription().contains(QStringLiteral("single-pole 3.5 mm bullets")));
+  ways->setFocus();
+  choose(ways, "way/1");
+  QTest::keyClick(ways, Qt::Key_Return);
+  Bench::settle();
+  CHECK(ways->accessibleDescription().contains(QStringLiteral("A new half on the bike")));
+}
+
+TEST_CASE("everything is sized by one button, and one undo takes it back") {
+  Bench b;
+  shown(b, "Sizes", "sizes of the harness");
+  const Plan before = b.document().plan();
+  b.clickButton(QStringLiteral("Size everything"));
+  Bench::settle();
+  CHECK(b.document().plan().wiring.runs[0].size == "16awg");
+  CHECK(b.document().plan().packs[0].fuse.rating == Ampere(25));
+  CHECK_FALSE(b.finding(QStringLiteral("WIRE-04")));  // a fuse of 80 V is among them
+  CHECK_FALSE(b.finding(QStringLiteral("WIRE-07")));
+  b.key(Qt::Key_Z, Qt::ControlModifier);
+  CHECK(b.document().plan().wiring == before.wiring);
+  CHECK(b.document().plan().packs == before.packs);
+  // A lead held by hand stays, the rest follows.
+  b.document().commit(withField(b.document().plan(), "/wiring/runs/0/held", FieldValue{true}));
+  Bench::settle();
+  b.clickButton(QStringLiteral("Size everything"));
+  CHECK(b.document().plan().wiring.runs[0].size == "12awg");
+  CHECK(b.document().plan().wiring.runs[1].size == "16awg");
+}
+
+TEST_CASE("a nick is chosen on the harness; what its fuse does is said, and what is not proven") {
+  Bench b;
+  DrawingView* view = shown(b, "Short here", "where the lead is nicked");
+  const auto said = [&] { return b.window().findChild<QLabel*>(QStringLiteral("nick"))->text(); };
+  CHECK(said().startsWith(QStringLiteral("Choose a lead")));
+  choose(view, "second/lead");
+  QTest::keyClick(view, Qt::Key_Return);
+  Bench::settle();
+  CHECK(said().contains(QStringLiteral("melts but does not interrupt: 32 V against 54.6 V")));
+  b.enter(QStringLiteral("fuse DC voltage of fuse of deck"), QStringLiteral("80"));
+  CHECK(said().contains(QStringLiteral("opens within")));
+  CHECK(said().contains(QStringLiteral("its jacket outlasts")));
+  b.document().commit(withField(b.document().plan(), "/packs/1/fuse/kind", FieldValue{}));
+  Bench::settle();
+  CHECK(said().contains(QStringLiteral("unproven")));
+}
+
+TEST_CASE("switching on is said with its order, the pull sheet with its lengths, and nothing is said of unknown capacitors") {
+  Bench b;
+  shown(b, "Switch on", "volts while the precharge is in");
+  CHECK(b.shownWords().contains(QStringLiteral("The plug after the joint closes last, onto 680 µF: 1 J at 54.6 V")));
+  b.enter(QStringLiteral("precharge"), QStringLiteral("33"));
+  CHECK(b.shownWords().contains(QStringLiteral("Kept small by precharge of 33 Ω")));
+  CHECK(b.shownWords().contains(QStringLiteral("Stop, part it, look.")));
+  Plan plan = b.document().plan();
+  plan.bike.controller.bulkCapacitance.reset();
+  b.document().commit(plan);
+  Bench::settle();
+  CHECK(b.shownWords().contains(QStringLiteral("nothing is said of the spark")));
+  DrawingView* sheet = shown(b, "Cut and buy", "pull sheet and shopping list");
+  CHECK(sheet->accessibleDescription().contains(QStringLiteral("lead of deck, plus: AWG 12, cut 1.16 m")));
+  CHECK(sheet->accessibleDescription().contains(QStringLiteral("wire AWG 12, red: 3 m")));
+}
+
+TEST_CASE("on paper 50 mm are 50 mm and a lead is as long as it is") {
+  Bench b;
+  QTemporaryDir folder;
+  const QString pdf = folder.filePath(QStringLiteral("board.pdf")), svg = folder.filePath(QStringLiteral("page.svg"));
+  REQUIRE(writeTiledPdf(drawing::harnessBoard(b.document().subject()), pdf, QStringLiteral("board")));
+  REQUIRE(QProcess::execute(QStringLiteral("pdftocairo"), {QStringLiteral("-svg"), QStringLiteral("-f"), QStringLiteral("1"),
+                                                           QStringLiteral("-l"), QStringLiteral("1"), pdf, svg}) == 0);
+  QFile file(svg);
+  REQUIRE(file.open(QIODevice::ReadOnly));
+  const QString page = QString::fromUtf8(file.readAll());
+  CHECK(page.contains(QStringLiteral("width=\"595")));  // A4, points
+  // Every straight stroke of two points, with the scale of its own matrix.
+  const QRegularExpression stroke(
+      QStringLiteral("d=\"M ([-0-9.]+) ([-0-9.]+) L ([-0-9.]+) ([-0-9.]+) ?\" transform=\"matrix\\(([-0-9.]+)"));
+  bool bar = false;
+  double longest = 0;
+  for (auto it = stroke.globalMatch(page); it.hasNext();) {
+    const auto m = it.next();
+    const double length = std::abs(m.captured(3).toDouble() - m.captured(1).toDouble()) * m.captured(5).toDouble() * 25.4 / 72;
+    bar = bar || std::abs(length - 50) < 0.2;
+    longest = std::max(longest, length);
+  }
+  CHECK(bar);
+  CHECK(longest > 100);
 }
 
 TEST_CASE("no pack, one pack and four packs have a harness or say what to bring") {

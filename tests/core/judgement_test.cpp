@@ -81,6 +81,8 @@ bool isExcused(const Field& field) {
       "read_full_V", "label_Wh", "label_Ah", "reading_V", "temperature_C", "when", "rested_min", "pack_V",
       // what the ride makes of the figures; an unknown climb counts half of the controller's limit
       "mass_kg", "rider_kg", "load_kg", "cda_m2", "rider_W", "crr", "speed_km_h", "climb_m", "power_W", "load_power_W", "load_mode",
+      // no plug after the joint is an answer: then it has no cups and no contacts
+      "output_plug",
       // how it is planned to be
       "policy", "method", "boost_s", "km",
       // a pack whose cells nobody has seen is a box, judged by its label (makeup_test.cpp)
@@ -165,7 +167,7 @@ TEST_CASE("sound plans of every shape and chemistry have no Stop and at most thr
       if (f.severity != Severity::Note) UNSCOPED_INFO(severityWord(f.severity) << " " << f.key() << ": " << f.sentence);
     CHECK(a.count(Severity::Stop) == 0);
     CHECK(a.count(Severity::Mind) <= 3);
-    CHECK(plans::findings(plan, "BIKE-08").empty());
+    for (const Finding& f : plans::findings(plan, "BIKE-08")) CHECK(f.severity == Severity::Note);  // what nobody has looked at yet
   }
 }
 
@@ -347,7 +349,7 @@ TEST_CASE("charged to either end that the finding names, two packs may meet") {
 
 TEST_CASE("what is not judged yet is said by rule, and every rule that is judged is not") {
   const auto families = rules::notJudgedYet();
-  CHECK(families.size() == 7);
+  CHECK(families.size() == 6);
   for (const rules::Rule& rule : rules::table())
     for (const std::string& words : families) {
       const std::string family(rule.id.substr(0, rule.id.find('-')));

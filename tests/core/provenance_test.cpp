@@ -113,7 +113,7 @@ TEST_CASE("sentences of findings are a product: each is pinned") {
        "stock is 13S nmc and deck is 14S nmc: they may not be joined directly."},
       {"JOIN-02",
        {{"/joining/method", "direct"}},
-       "deck and stock are 2.08 V apart; joined directly only 1.23 V is safe, and 8.44 A would flow."},
+       "deck and stock are 2.08 V apart; joined directly only 1.24 V is safe, and 8.37 A would flow."},
       {"JOIN-03", {{"/bike/controller/current_max_A", "28±1A"}}, "Alone, the BMS of stock carries 25 A; the bike draws up to 29 A."},
       {"JOIN-05", {{"/joining/part/voltage_V", "50"}}, "The joiner is rated 50 V; stock stands at 54.6 V when full."},
       {"JOIN-10", {}, "At rest the gauge will read 95 %; the packs together hold 88 %."},

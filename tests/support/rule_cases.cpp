@@ -34,7 +34,19 @@ std::string middling(const std::string& last) {
 
 }  // namespace
 
+std::vector<RuleCase> wiringCases();  // in a file of their own
+const std::vector<RuleCase>& otherCases();
+
 const std::vector<RuleCase>& ruleCases() {
+  static const std::vector<RuleCase> all = [] {
+    std::vector<RuleCase> both = otherCases();
+    for (RuleCase& row : wiringCases()) both.push_back(std::move(row));
+    return both;
+  }();
+  return all;
+}
+
+const std::vector<RuleCase>& otherCases() {
   static const std::vector<RuleCase> all{
       {"BIKE-01", "Stop", "second", {{"/bike/controller/input_max_V", "50"}}},
       {"BIKE-01", "Stop", "stock", {{"/bike/controller/capacitor_V", "50"}}},
@@ -227,20 +239,6 @@ const std::vector<RuleCase>& ruleCases() {
       {"LIM-01", "quiet", "", {}},
       {"LIM-02", "Mind", "", {}},
       {"LIM-02", "quiet", "", {{"/packs/0/bms/continuous_A", "30"}}},
-      {"WIRE-01", "Mind", "stock/lead", {{"/wiring/runs/0/size", "18awg"}}},
-      {"WIRE-01", "quiet", "", {{"/wiring/runs/0/size", "18awg"}, {"/wiring/runs/0/touchable", "no"}}},
-      {"WIRE-01", "quiet", "", {{"/wiring/runs/0/size", "17awg"}}},
-      {"WIRE-02", "Mind", "joint/way", {{"/wiring/runs/0/length_plus_m", "4.4"}, {"/wiring/runs/0/length_minus_m", "4.4"}}},
-      {"WIRE-02", "quiet", "", {{"/wiring/runs/0/length_plus_m", "4.2"}, {"/wiring/runs/0/length_minus_m", "4.2"}}},
-      {"WIRE-03", "Stop", "second", {{"/packs/1/fuse/present", "no"}}},
-      {"WIRE-03", "Stop", "second", {{"/packs/1/fuse/distance_mm", "300"}}},
-      {"WIRE-03", "quiet", "", {{"/packs/1/fuse/distance_mm", "300"}, {"/packs/1/fuse/built_in", "yes"}}},
-      {"WIRE-04", "Stop", "second", {{"/packs/1/fuse/dc_V", "32"}}},
-      {"WIRE-04", "Stop", "stock", {{"/packs/0/fuse/breaking_A", "200"}}},
-      {"WIRE-04", "quiet", "", {{"/packs/1/fuse/dc_V", ""}}},
-      {"WIRE-05", "Stop", "second", {{"/packs/1/fuse/rating_A", "40"}}},
-      {"WIRE-05", "Mind", "second", {{"/packs/1/fuse/rating_A", "20"}}},
-      {"WIRE-05", "quiet", "", {{"/packs/1/fuse/rating_A", "25"}}},
       {"CHG-01", "Stop", "charger-deck/second", {{"/chargers/1/output_V", "58.8"}}},
       {"CHG-01", "Stop", "charger-deck/second", {{"/chargers/1/reading_V", "55.5"}}},
       {"CHG-01", "quiet", "", {{"/chargers/1/reading_V", "0"}}},
@@ -328,11 +326,6 @@ const std::vector<RuleCase>& ruleCases() {
       {"JOIN-26", "quiet", "", {{"/packs/0/soh", "80"}}},
       {"JOIN-27", "Mind", "joint", {{"/joining/part/inputs", "1"}}},
       {"JOIN-27", "quiet", "", {{"/joining/part/inputs", "2"}}},
-      {"WIRE-04", "Stop", "second/charge_fuse", {{"/packs/1/charge_fuse/dc_V", "32"}}},
-      {"WIRE-05", "Stop", "stock", {{"/wiring/runs/2/size", "20awg"}}},
-      {"WIRE-05", "Stop", "second/charge_fuse", {{"/packs/1/charge_fuse/rating_A", "30"}}},
-      {"WIRE-16", "Note", "main/lead", {}},
-      {"WIRE-16", "quiet", "", {{"/wiring/runs/2/size", "8awg"}}},
       {"CHG-01", "Stop", "charger-deck/second", {{"/chargers/1/output_V", "58.8"}, {"/chargers/1/output_A", ""}}},
       {"CHG-01", "Stop", "charger-deck/second", {{"/chargers/1/output_V", ""}, {"/chargers/1/reading_V", "55.5"}}},
       {"CHG-02", "Mind", "charger-deck/second", {{"/chargers/1/output_V", "53.2"}}},
@@ -376,6 +369,8 @@ const std::vector<RuleCase>& ruleCases() {
 Plan planOf(const RuleCase& c) {
   Plan plan = sound();
   for (const auto& [pointer, typed] : c.typed) plan = with(plan, pointer, typed);
+  for (int i = 0; i < c.moreAdapters; ++i)
+    plan.wiring.runs[1].adapters.insert(plan.wiring.runs[1].adapters.begin(), "bullet-3.5-p-to-bullet-3.5-s-ext");
   if (!c.looseCells.empty())
     plan = *withReading(plan, 1, {"2026-10-02", ReadingOf::LooseCells, std::nullopt, Minute(60), *readVolts(c.looseCells), {}});
   if (!c.groups.empty())

@@ -20,6 +20,7 @@ struct RuleCase {
   std::string groups = {};      ///< volts of the groups of the second pack
   bool bothChargers = false;    ///< the stock charger is put to the second pack as well
   std::string phosphate = {};   ///< volts of loose lfp cells, into the example that has them
+  int moreAdapters = 0;         ///< extensions beside the one that the second pack's lead has
 };
 
 const std::vector<RuleCase>& ruleCases();

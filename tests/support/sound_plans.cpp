@@ -111,7 +111,7 @@ Charger chargerOf(const Pack& p, const Kind& k) {
   c.current = Ampere(2);
   c.chemistry = k.chemistry;
   c.plug = p.chargePort;
-  c.polarity = Polarity::Pin1Plus;
+  c.polarity = p.chargePolarity;
   c.selector = Selector::None;
   c.forPacks = {p.id};
   return c;
@@ -133,6 +133,14 @@ Plan planOf(const std::vector<Member>& members, Method method) {
     const Member& m = members[i];
     if (!plan.findCell(m.kind.name)) plan.cells.push_back(cellOf(m.kind));
     plan.packs.push_back(packOf(fmt::format("p{}", i + 1), m.kind, m.series, m.parallel, m.charge));
+    const double first = factsOf(members.front().kind.chemistry).charge.value() * members.front().series;
+    const double ratio = factsOf(m.kind.chemistry).charge.value() * m.series / first;
+    if (ratio > 1.05 || ratio < 0.95) {  // another voltage, another plug
+      plan.packs.back().plug = "blade-45";
+      plan.packs.back().plugLiveSide = LiveSide::Shrouded;
+      plan.packs.back().chargePort = "barrel-5.5-2.5";
+      plan.packs.back().chargePolarity = Polarity::CentrePlus;
+    }
     plan.wiring.runs.push_back(runOf(plan.packs.back().id, "joint"));
     plan.chargers.push_back(chargerOf(plan.packs.back(), m.kind));
     const ChemistryFacts facts = factsOf(m.kind.chemistry);

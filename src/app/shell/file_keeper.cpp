@@ -1,5 +1,6 @@
 // Opening, saving, recovery and what is asked about them.
 #include "app/shell/file_keeper.h"
+#include "app/theme/board_print.h"
 
 #include <QDateTime>
 #include <QFile>
@@ -191,6 +192,21 @@ void FileKeeper::exportAs(const Export& form) {
   if (path.isEmpty()) return;
   if (!path.endsWith(ending)) path += ending;
   bottom_.say(writeExport(form, path));
+}
+
+void FileKeeper::printBoard() {
+  const QString beside =
+      QFileInfo(session_.path()).path() + QLatin1Char('/') + suggestedName(document_.plan()).chopped(7) + QStringLiteral("-board.pdf");
+  QString path = QFileDialog::getSaveFileName(window_, QStringLiteral("The harness board 1:1"), beside, QStringLiteral("*.pdf"));
+  if (path.isEmpty()) return;
+  if (!path.endsWith(QLatin1String(".pdf"))) path += QStringLiteral(".pdf");
+  bottom_.say(writeBoard(path));
+}
+
+QString FileKeeper::writeBoard(const QString& path) const {
+  if (!writeTiledPdf(drawing::harnessBoard(document_.subject()), path, text(document_.plan().title)))
+    return QStringLiteral("%1 cannot be written.").arg(path);
+  return QStringLiteral("Saved as %1. Print it at 100 % and measure the bar.").arg(QFileInfo(path).fileName());
 }
 
 QString FileKeeper::writeExport(const Export& form, const QString& path) const {

@@ -36,6 +36,9 @@ class FileKeeper : public QObject {
   void saveAs(const std::function<void()>& then = {});
   /// Asks where to, and writes.
   void exportAs(const Export& form);
+  /// The harness board 1:1 on sheets, as PDF.
+  void printBoard();
+  QString writeBoard(const QString& path) const;
   /// The sentence says what happened.
   QString writeExport(const Export& form, const QString& path) const;
   /// Offers all unsaved work of windows that died, one after the other.

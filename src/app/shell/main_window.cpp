@@ -170,7 +170,8 @@ void MainWindow::connectDesk() {
   connect(&desk_, &Desk::provenanceRequested, this, &MainWindow::chooseProvenance);
   connect(&desk_, &Desk::demoRequested, this, [this] { files_->chooseDemo(); });
   connect(&desk_, &Desk::exportRequested, this, [this](const QString& name) {
-    if (const Export* form = findExport(name.toStdString())) files_->exportAs(*form);
+    if (name == QLatin1String("board-pdf")) files_->printBoard();
+    else if (const Export* form = findExport(name.toStdString())) files_->exportAs(*form);
   });
 }
 

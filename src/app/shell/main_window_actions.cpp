@@ -24,6 +24,7 @@ void MainWindow::buildActions() {
                   [this, &form] { files_->exportAs(form); },
                   {},
                   {}});
+  add("board-pdf", QStringLiteral("The harness board 1:1, as PDF …"), "", "&File", [this] { files_->printBoard(); });
   actions_.add({QStringLiteral("undo"), QStringLiteral("Undo"), QStringLiteral("Ctrl+Z"), QStringLiteral("&Edit"),
                 [this] { document_.undo(); },
                 [this] { return document_.canUndo() ? QStringLiteral("Undo: ") + document_.undoWords() : QStringLiteral("Undo"); },

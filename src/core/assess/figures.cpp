@@ -59,6 +59,7 @@ class Maker {
   Ohm commonResistance() const {
     Ohm r = Ohm(plan_.bike.controller.tails.value_or(usual::controllerLeads));
     if (const Run* run = plan_.mainRun()) r += runResistance(routed(frame_, plan_, *run), plan_.ambient);
+    r += adaptersResistance(plan_.mainRun(), catalogue_) + Ohm(plan_.wiring.mainSwitch.resistance.value_or(MilliOhm(0)));
     return r + plugResistance(catalogue_, plan_.joining.outputPlug);
   }
 
@@ -67,7 +68,7 @@ class Maker {
     pf.makeup = makeupOf(plan_, p);
     pf.model = packModel(p, pf.makeup, plan_.ambient);
     pf.toJoint += fuseResistance(p.fuse);
-    pf.toJoint += plugResistance(catalogue_, p.plug);
+    pf.toJoint += plugResistance(catalogue_, p.plug) + adaptersResistance(plan_.leadOf(p.id), catalogue_);
     if (const Run* run = plan_.leadOf(p.id)) pf.toJoint += runResistance(routed(frame_, plan_, *run), plan_.ambient);
     pf.source = sourceOf(pf.model, p, pf.toJoint);
     f_.packs.push_back(std::move(pf));

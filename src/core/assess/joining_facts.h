@@ -37,18 +37,21 @@ MeetingFigures meetingOf(const Plan& plan, const Figures& figures);
 
 // ---- live ends ----
 
-enum class EndState : std::uint8_t { Hot, Covered, Leak, Charged, Dead };
+/// Unseen: live, and nobody has looked at its contacts; it is to be taken for bare.
+enum class EndState : std::uint8_t { Hot, Unseen, Covered, Leak, Charged, Dead };
 std::string_view endStateWord(EndState state);
 
-/// Who is plugged in: a bit per pack, and the plug behind the joint.
+/// Who is plugged in: a bit per pack, and the plug behind the joint; which fuses are in, and the main switch.
 struct PlugState {
   std::uint32_t plugged = 0;
   bool output = true;
+  std::uint32_t fuses = 0xf;
+  bool closed = true;  ///< of a plan with a main switch
   friend bool operator==(const PlugState&, const PlugState&) = default;
 };
 
 struct LiveEnd {
-  enum class Place : std::uint8_t { PackHalf, JointHalf, JointOutput, ControllerHalf, ChargePort };
+  enum class Place : std::uint8_t { PackHalf, JointHalf, JointOutput, ControllerHalf, ChargePort, SwitchEnd };
   Place place = Place::PackHalf;
   int pack = -1;
   EndState state = EndState::Dead;

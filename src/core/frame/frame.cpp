@@ -203,10 +203,16 @@ class FrameMaker {
   FrameView f_;
 };
 
-Metre lengthOf(const std::vector<FramePoint>& route) {
+constexpr double trusted = 0.8;  // of a drawn way: the drawing is no tape measure
+
+double millimetresOf(const std::vector<FramePoint>& route) {
   double mm = 0;
   for (std::size_t i = 1; i < route.size(); ++i) mm += distance(route[i - 1], route[i]);
-  const double exact = mm / 1000 * bends + reach;
+  return mm;
+}
+
+Metre lengthOf(const std::vector<FramePoint>& route) {
+  const double exact = millimetresOf(route) / 1000 * bends + reach;
   return Metre(std::round(exact * 20) / 20);  // a tape is read to 5 cm here
 }
 
@@ -249,6 +255,12 @@ Metre routedLength(const FrameView& frame, const Plan& plan, const Run& run) {
   if (!pack) return withoutPlace;
   const auto place = placeOf(frame, pack->mount);
   return place ? lengthOf(frame.places[*place].route) : withoutPlace;
+}
+
+Metre barePath(const FrameView& frame, const Plan& plan, const Run& run) {
+  const Pack* pack = plan.findPack(run.from);
+  const auto place = pack ? placeOf(frame, pack->mount) : std::nullopt;
+  return place ? Metre(trusted * millimetresOf(frame.places[*place].route) / 1000) : Metre(0);
 }
 
 Run routed(const FrameView& frame, const Plan& plan, Run run) {

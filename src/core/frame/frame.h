@@ -56,6 +56,10 @@ std::optional<std::size_t> placeOf(const FrameView& frame, const std::string& mo
 /// has no place. For the main lead (from "joint"): from the joint to the controller in the same way.
 Metre routedLength(const FrameView& frame, const Plan& plan, const Run& run);
 
+/// Four fifths of a pack's drawn way, without bends, slack or the piece that reaches in: a shorter lead can hardly arrive.
+/// 0 where it has no place.
+Metre barePath(const FrameView& frame, const Plan& plan, const Run& run);
+
 /// The run with lengths that are not known filled in from the drawing.
 Run routed(const FrameView& frame, const Plan& plan, Run run);
 

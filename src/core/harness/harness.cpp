@@ -5,6 +5,7 @@
 
 #include <algorithm>
 
+#include "core/harness/chain.h"
 #include "core/plan/names.h"
 #include "core/quantity/units.h"
 
@@ -113,6 +114,14 @@ Ohm plugResistance(const Catalogue& catalogue, const std::string& id) {
   return c ? Ohm(c->perContact) * 2.0 : Ohm(0);
 }
 
+Ohm adaptersResistance(const Run* run, const Catalogue& catalogue) {
+  Ohm sum(0);
+  if (!run) return sum;
+  for (const std::string& id : run->adapters)
+    if (const Adapter* adapter = catalogue.adapter(id)) sum += adapterResistance(*adapter, catalogue);
+  return sum;
+}
+
 const HarnessNode* Harness::node(const std::string& id) const {
   const auto at = std::find_if(nodes.begin(), nodes.end(), [&](const HarnessNode& n) { return n.id == id; });
   return at == nodes.end() ? nullptr : &*at;
@@ -168,9 +177,12 @@ PathFigures pathFrom(std::size_t pack, const Harness& harness, const std::vector
     out.shares.push_back({std::move(id), std::move(name), drop});
   };
   add(p.id + "/plug", "plug of " + shownName(p), plugResistance(catalogue, p.plug) * *own->peak);
+  add(p.id + "/adapters", "adapters of " + shownName(p), adaptersResistance(plan.leadOf(p.id), catalogue) * *own->peak);
   add(p.id + "/lead", "lead of " + shownName(p), *own->drop);
   add("joint", "joint", joint.forwardDrop + joint.onResistance * *own->peak);
   add("main/plug", "plug after the joint", plugResistance(catalogue, plan.joining.outputPlug) * *main->peak);
+  add("main/adapters", "adapters of the main lead", adaptersResistance(plan.mainRun(), catalogue) * *main->peak);
+  add("main/switch", "main switch", Ohm(plan.wiring.mainSwitch.resistance.value_or(MilliOhm(0))) * *main->peak);
   add("main/lead", "main lead", *main->drop);
   return out;
 }

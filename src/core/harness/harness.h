@@ -39,6 +39,8 @@ struct HarnessLead {
 
 /// Both contacts of a plug; 0 for one that the catalogue does not have.
 Ohm plugResistance(const Catalogue& catalogue, const std::string& id);
+/// Of the adapters that a lead lists, those that the catalogue has.
+Ohm adaptersResistance(const Run* run, const Catalogue& catalogue);
 
 struct Harness {
   std::vector<HarnessNode> nodes;

@@ -4,8 +4,12 @@
 #include <algorithm>
 #include <array>
 
+#include "core/drawing/list/svg.h"
+#include "core/drawing/wiring/harness_board.h"
+#include "core/drawing/wiring/harness_drawings.h"
 #include "core/io/spice.h"
 #include "core/io/table_csv.h"
+#include "core/sheets/pull.h"
 
 namespace usherwright {
 namespace {
@@ -30,13 +34,48 @@ Expected<std::string> writeNetlist(const Plan&, const Assessment& a) {
   return spiceExport(**ride);
 }
 
+Expected<std::string> writePullSheet(const Plan& plan, const Assessment& a) {
+  const auto rows = pullSheet(plan, a.figures, shippedCatalogue());
+  if (rows.empty()) return unexpected("the harness", "none", "a plan with a pack");
+  return pullSheetCsv(rows);
+}
+
+Expected<std::string> writeShopping(const Plan& plan, const Assessment& a) {
+  const auto rows = shoppingList(plan, a.figures, shippedCatalogue());
+  if (rows.empty()) return unexpected("the harness", "none", "a plan with a pack");
+  return shoppingCsv(rows, plan.currency);
+}
+
+Expected<std::string> writeAdapters(const Plan&, const Assessment&) { return adaptersCsv(shippedCatalogue().adapters, shippedCatalogue()); }
+
+template <drawing::Drawing (*draw)(const drawing::Subject&)>
+Expected<std::string> writeSvg(const Plan& plan, const Assessment& a) {
+  if (plan.packs.empty()) return unexpected("the harness", "none", "a plan with a pack");
+  return drawing::toSvg(draw({plan, a, UnitSystem::Metric}));
+}
+
+drawing::Drawing laidOutForPrint(const drawing::Subject& subject) {
+  return drawing::harnessLaidOut(subject, {1100, std::max(300.0, drawing::harnessHeight(subject.plan))});
+}
+
 }  // namespace
 
 std::span<const Export> exports() {
   static constexpr std::array rows{
-      Export{"table", "The ride as a table", "the simulated ride, a row every second, as CSV", ".csv", writeTable},
+      Export{"table", "The ride as a table", "the simulated ride, a row every second, as CSV", ".csv", Exported::Ride, writeTable},
       Export{"netlist", "The circuit as a netlist", "the joined packs for a SPICE program; refused for packs that take turns", ".cir",
-             writeNetlist}};
+             Exported::Ride, writeNetlist},
+      Export{"pull", "The pull sheet", "every conductor: size, cut, strips, terminals, label, as CSV", ".csv", Exported::Harness,
+             writePullSheet},
+      Export{"shopping", "The shopping list", "what the harness takes, what is there, what would do as well, as CSV", ".csv",
+             Exported::Harness, writeShopping},
+      Export{"laid-out", "The harness, laid out", "from the packs to the controller, as SVG", ".svg", Exported::Harness,
+             writeSvg<laidOutForPrint>},
+      Export{"on-the-bike", "The harness on the bike", "along the tubes in millimetres, as SVG", ".svg", Exported::Harness,
+             writeSvg<drawing::harnessOnBike>},
+      Export{"board", "The harness board 1:1", "lay the leads on it: true lengths in millimetres, as SVG", ".svg", Exported::Harness,
+             writeSvg<drawing::harnessBoard>},
+      Export{"adapters", "The list of adapters", "those of the catalogue, as CSV", ".csv", Exported::Harness, writeAdapters}};
   return rows;
 }
 

@@ -10,11 +10,15 @@
 
 namespace usherwright {
 
+/// Where it is offered beside the menu.
+enum class Exported : std::uint8_t { Ride, Harness };
+
 struct Export {
   std::string_view name;    ///< stable, one word: "table"
   std::string_view words;   ///< as shown: "The ride as a table"
   std::string_view tells;   ///< what is in it, in one line
   std::string_view ending;  ///< of the file: ".csv"
+  Exported about;
   Expected<std::string> (*write)(const Plan&, const Assessment&);
 };
 

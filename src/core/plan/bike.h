@@ -5,6 +5,7 @@
 #include <vector>
 
 #include "core/plan/choices.h"
+#include "core/plan/fuse.h"
 #include "core/plan/values.h"
 #include "core/quantity/quantity.h"
 
@@ -17,6 +18,8 @@ struct Accessory {
   Known<Volt> leadVolts;  ///< measured on the lead that feeds it
   Tap tap = Tap::Controller;
   Known<MilliAmpere> parked;
+  std::string leadSize;
+  Fuse fuse;  ///< of its own branch
   UnknownKeys unknown;
   friend bool operator==(const Accessory&, const Accessory&) = default;
 };

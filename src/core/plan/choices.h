@@ -7,6 +7,7 @@
 #include <string_view>
 
 #include "core/parts/chemistry.h"
+#include "core/parts/plug_words.h"
 
 namespace usherwright {
 
@@ -62,6 +63,46 @@ constexpr std::span<const std::string_view> choiceWords(BmsPort) { return portWo
 enum class LiveSide : std::uint8_t { Sockets, Pins, Shrouded };
 inline constexpr std::array<std::string_view, 3> liveSideWords{"sockets", "pins", "shrouded"};
 constexpr std::span<const std::string_view> choiceWords(LiveSide) { return liveSideWords; }
+
+/// Which place of the body carries plus: the one with the mark (+, red, the rounded side), or the other one.
+enum class PlusAt : std::uint8_t { Marked, Other };
+inline constexpr std::array<std::string_view, 2> plusAtWords{"marked", "other"};
+constexpr std::span<const std::string_view> choiceWords(PlusAt) { return plusAtWords; }
+
+/// Key and notch as they came, or cut by somebody so that only their own halves meet.
+enum class KeyForm : std::uint8_t { Usual, Own };
+inline constexpr std::array<std::string_view, 2> keyFormWords{"usual", "own"};
+constexpr std::span<const std::string_view> choiceWords(KeyForm) { return keyFormWords; }
+
+/// What keeps the contacts of a charge port from being touched while nothing is plugged in.
+enum class PortContacts : std::uint8_t { Capped, Shrouded, DeadUntilPlugged, Bare };
+inline constexpr std::array<std::string_view, 4> portContactWords{"capped", "shrouded", "dead-until-plugged", "bare"};
+constexpr std::span<const std::string_view> choiceWords(PortContacts) { return portContactWords; }
+
+/// How a balance lead begins at the cells.
+enum class BalanceLeads : std::uint8_t { Fused, Sleeved, Bare };
+inline constexpr std::array<std::string_view, 3> balanceLeadWords{"fused", "sleeved", "bare"};
+constexpr std::span<const std::string_view> choiceWords(BalanceLeads) { return balanceLeadWords; }
+
+/// What parts a pack from everything, by hand and within reach.
+enum class PartedBy : std::uint8_t { Plug, Isolator, OnePoleSwitch, Nothing };
+inline constexpr std::array<std::string_view, 4> partedByWords{"plug", "isolator-both-poles", "one-pole-switch", "nothing"};
+constexpr std::span<const std::string_view> choiceWords(PartedBy) { return partedByWords; }
+
+/// What holds a plug or a crimp while it shakes.
+enum class Fixing : std::uint8_t { Locked, Tied, Taped, Loose };
+inline constexpr std::array<std::string_view, 4> fixingWords{"locked", "tied", "taped", "loose"};
+constexpr std::span<const std::string_view> choiceWords(Fixing) { return fixingWords; }
+
+enum class Splice : std::uint8_t { None, SealedButt, SolderedAndSleeved, BareButt, Twisted, ScrewTerminal };
+inline constexpr std::array<std::string_view, 6> spliceWords{"none",      "sealed-butt", "soldered-and-sleeved",
+                                                             "bare-butt", "twisted",     "screw-terminal"};
+constexpr std::span<const std::string_view> choiceWords(Splice) { return spliceWords; }
+
+/// Where water comes to a plug, and what is done about it.
+enum class Spray : std::uint8_t { Dry, DripLoop, Capped, Open };
+inline constexpr std::array<std::string_view, 4> sprayWords{"dry", "drip-loop", "capped", "open"};
+constexpr std::span<const std::string_view> choiceWords(Spray) { return sprayWords; }
 
 enum class Method : std::uint8_t { Combiner, Direct, Schottky, Selector, Converter };
 inline constexpr std::array<std::string_view, 5> methodWords{"combiner", "direct", "schottky", "selector", "converter"};

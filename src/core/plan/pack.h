@@ -5,6 +5,7 @@
 #include <vector>
 
 #include "core/plan/choices.h"
+#include "core/plan/fuse.h"
 #include "core/plan/values.h"
 #include "core/quantity/quantity.h"
 #include "core/quantity/records.h"
@@ -37,24 +38,16 @@ struct Bms {
 };
 FieldRows rowsOf(const Bms*);
 
-/// A fuse or a board that nobody said to be missing counts as there.
-template <class Part>
-bool countsAsFitted(const Part& part) {
-  return part.present.value_or(true);
-}
-
-struct Fuse {
-  Known<bool> present;  ///< false: known to be missing
-  Known<Ampere> rating;
-  Known<Volt> dcVoltage;
-  Known<Ampere> breaking;
-  Known<Coefficient> carry;
-  Known<Millimetre> distance;  ///< from the pack's positive
-  Known<bool> builtIn;
+/// One half of a plug as somebody saw it.
+struct PlugHalf {
+  Known<Contact> plus, minus;
+  Known<Shell> shell;
+  Known<PlusAt> plusAt;
+  Known<KeyForm> key;
   UnknownKeys unknown;
-  friend bool operator==(const Fuse&, const Fuse&) = default;
+  friend bool operator==(const PlugHalf&, const PlugHalf&) = default;
 };
-FieldRows rowsOf(const Fuse*);
+FieldRows rowsOf(const PlugHalf*);
 
 struct Reading {
   std::string when;
@@ -114,6 +107,12 @@ struct Pack {
   Fuse fuse;
   std::string plug;
   Known<LiveSide> plugLiveSide;
+  PlugHalf ownHalf;      ///< at the end of the pack's own lead
+  std::string bikePlug;  ///< connector of the half on the bike that it has to meet
+  PlugHalf bikeHalf;
+  Known<PartedBy> partedBy;          ///< from everything, by hand, within reach
+  Known<BalanceLeads> balanceLeads;  ///< their first centimetres
+  Known<PortContacts> portContacts;  ///< of the charge port while nothing is plugged in
   std::string chargePort;
   Known<Polarity> chargePolarity;
   std::string chargeLeadSize;

@@ -60,6 +60,8 @@ void visitChildren(Owner& owner, Visitor& visitor) {
   } else if constexpr (std::is_same_v<Type, Pack>) {
     visitor.object("bms", owner.bms);
     visitor.object("fuse", owner.fuse);
+    visitor.object("own_half", owner.ownHalf);
+    visitor.object("bike_half", owner.bikeHalf);
     visitor.object("charge_fuse", owner.chargeFuse);
     visitor.records("readings", owner.readings);
     visitor.records("capacity_tests", owner.capacityTests);
@@ -71,6 +73,11 @@ void visitChildren(Owner& owner, Visitor& visitor) {
     visitor.ride("profile", owner.profile);
   } else if constexpr (std::is_same_v<Type, Wiring>) {
     visitor.list("runs", owner.runs);
+    visitor.object("main_switch", owner.mainSwitch);
+  } else if constexpr (std::is_same_v<Type, Run>) {
+    visitor.words("adapters", owner.adapters);
+  } else if constexpr (std::is_same_v<Type, Accessory>) {
+    visitor.object("fuse", owner.fuse);
   } else if constexpr (std::is_same_v<Type, Charger>) {
     visitor.words("for", owner.forPacks);
   }

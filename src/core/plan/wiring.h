@@ -22,13 +22,35 @@ struct Run {
   int bundle = 2;
   bool closed = false;
   bool touchable = true;
+  bool held = false;                  ///< its size was chosen by hand: sizing leaves it
+  std::vector<std::string> adapters;  ///< ids of the catalogue, from the pack on
+  Known<Fixing> fixing;               ///< of its plugs and crimps
+  Known<Splice> splice;               ///< in it
+  Known<bool> strainRelief;           ///< of that splice
+  Known<Spray> spray;                 ///< at its plugs and joints
+  Known<bool> moves;                  ///< at a fold, a steered wheel, a pack that is taken out
+  Known<Millimetre> loopRadius;       ///< of its tightest bend
   UnknownKeys unknown;
   friend bool operator==(const Run&, const Run&) = default;
 };
 FieldRows rowsOf(const Run*);
 
+/// In the main lead, between the joint and the controller.
+struct MainSwitch {
+  Known<SwitchKind> kind;
+  Known<Volt> voltage;    ///< direct current
+  Known<Ampere> current;  ///< continuous
+  Known<MilliOhm> resistance;
+  Known<bool> closesLast;        ///< after every plug
+  Known<bool> breaksRidingAmps;  ///< opened while current flows
+  UnknownKeys unknown;
+  friend bool operator==(const MainSwitch&, const MainSwitch&) = default;
+};
+FieldRows rowsOf(const MainSwitch*);
+
 struct Wiring {
   std::vector<Run> runs;
+  MainSwitch mainSwitch;
   UnknownKeys unknown;
   friend bool operator==(const Wiring&, const Wiring&) = default;
 };

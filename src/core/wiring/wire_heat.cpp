@@ -109,6 +109,10 @@ Kelvins adiabaticRise(double i2t, SquareMillimetre area) {
   return Kelvins(i2t * copper::resistivity20 * 1e-6 / (square * square * copper::volumetricHeat));
 }
 
+Kelvins adiabaticRiseWarming(double i2t, SquareMillimetre area) {
+  return Kelvins(std::expm1(copper::perKelvin * adiabaticRise(i2t, area).value()) / copper::perKelvin);
+}
+
 Ohm runResistance(const Run& run, Celsius copperAt) {
   const auto size = parseWireSize(run.size);
   if (!size) return Ohm(0);

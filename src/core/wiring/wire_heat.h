@@ -43,6 +43,8 @@ Ampere ampacity(const LeadGeometry& lead, Celsius limit, const LeadSurroundings&
 
 /// Adiabatic rise of solid copper at 20 °C: I²t·ρ20/(A²·c_v).
 Kelvins adiabaticRise(double ampereSquaredSeconds, SquareMillimetre area);
+/// The same with copper whose resistance rises as it warms: (e^(αx) − 1)/α of that x.
+Kelvins adiabaticRiseWarming(double ampereSquaredSeconds, SquareMillimetre area);
 
 /// Loop resistance of a run at a copper temperature, without contacts.
 Ohm runResistance(const Run& run, Celsius copper);

@@ -38,8 +38,10 @@ std::vector<EntrySection> BikeStation::sections() const {
                    QStringLiteral("/tax"), QStringLiteral("/shipping"), QStringLiteral("/currency"), QStringLiteral("/title")}});
   out.push_back({QStringLiteral("Meter"), {QStringLiteral("/meter_accuracy"), QStringLiteral("/meter_digit_V")}});
   for (std::size_t i = 0; i < plan.bike.accessories.size(); ++i)
-    out.push_back({text(plan.bike.accessories[i].name), fieldsUnder(QStringLiteral("/bike/accessories/%1/").arg(i),
-                                                                    {"name", "power_W", "tap", "max_V", "lead_V", "parked_mA"})});
+    out.push_back({text(plan.bike.accessories[i].name),
+                   fieldsUnder(QStringLiteral("/bike/accessories/%1/").arg(i),
+                               {"name", "power_W", "tap", "max_V", "lead_V", "parked_mA", "lead_size", "fuse/present", "fuse/rating_A",
+                                "fuse/kind", "fuse/dc_V", "fuse/breaking_A", "fuse/carry", "fuse/distance_mm", "fuse/built_in"})});
   return out;
 }
 

@@ -57,9 +57,9 @@ std::vector<EntrySection> ChargingStation::sections() const {
   }
   for (std::size_t k = 0; k < plan.packs.size(); ++k) {
     QStringList list;
-    for (const char* key : {"soc", "charge_port", "charge_polarity", "charge_lead_size", "charge_fuse/present", "charge_fuse/rating_A",
-                            "charge_fuse/dc_V", "charge_fuse/breaking_A", "charge_fuse/carry", "charge_fuse/distance_mm",
-                            "charge_fuse/built_in", "bms/charge_A", "charge_temperature_C"})
+    for (const char* key : {"soc", "charge_port", "charge_polarity", "port_contacts", "charge_lead_size", "charge_fuse/present",
+                            "charge_fuse/rating_A", "charge_fuse/kind", "charge_fuse/dc_V", "charge_fuse/breaking_A", "charge_fuse/carry",
+                            "charge_fuse/distance_mm", "charge_fuse/built_in", "bms/charge_A", "charge_temperature_C"})
       list << QStringLiteral("/packs/%1/%2").arg(k).arg(QLatin1String(key));
     out.push_back({QStringLiteral("Charge port: %1").arg(text(shownName(plan.packs[k]))), list});
   }

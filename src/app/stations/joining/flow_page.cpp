@@ -86,6 +86,7 @@ QWidget* FlowPage::buildRideRow() {
   });
   row->addWidget(take);
   for (const Export& form : exports()) {
+    if (form.about != Exported::Ride) continue;
     QString word = text(form.name) + QStringLiteral("\u2026");
     word[0] = word[0].toUpper();
     auto* save = new QPushButton(word);

@@ -126,7 +126,8 @@ std::vector<EntrySection> PackStation::sections() const {
   std::vector<EntrySection> out = isBox(p) ? boxSections(pack) : blockSections(pack, QStringLiteral("/cells/%1/").arg(text(p.cell)));
   if (kit_.document.assessment().figures.packs[current_].model.full > Volt(60))
     out.push_back({QStringLiteral("Above 60 V"), fieldsUnder(pack, {"competence"})});
-  out.push_back({QStringLiteral("How it was built"), fieldsUnder(pack, {"mixed_cells", "matched_by", "assembly", "accepted_on"})});
+  out.push_back(
+      {QStringLiteral("How it was built"), fieldsUnder(pack, {"mixed_cells", "matched_by", "assembly", "accepted_on", "balance_leads"})});
   QStringList bms = fieldsUnder(pack, {"bms/present"});
   if (countsAsFitted(p.bms))
     bms += fieldsUnder(

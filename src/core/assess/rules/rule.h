@@ -52,6 +52,8 @@ std::span<const Rule> converterRules();
 std::span<const Rule> limitsRules();
 std::span<const Rule> fusesRules();
 std::span<const Rule> wireRules();
+std::span<const Rule> plugRules();
+std::span<const Rule> wirePartsRules();
 std::span<const Rule> chargeRules();
 std::span<const Rule> groupsRules();
 

@@ -5,6 +5,7 @@
 #include <array>
 
 #include "core/assess/rules/rule.h"
+#include "core/assess/wiring_facts.h"
 #include "core/pack/readings.h"
 #include "core/plan/names.h"
 
@@ -45,20 +46,44 @@ class Unproven {
     if (ref && std::holds_alternative<std::monostate>(ref->value)) check(pointer);
   }
 
+  /// Several fields that are seen in one look: one row names them all.
+  void checkTogether(std::string label, std::string howTo, const std::vector<std::string>& pointers) {
+    std::vector<std::string> unknown;
+    for (const std::string& pointer : pointers) {
+      const auto ref = findField(c_.plan, pointer);
+      if (ref && std::holds_alternative<std::monostate>(ref->value)) unknown.push_back(pointer);
+    }
+    if (unknown.empty()) return;
+    add(std::move(label), "not known yet", std::move(howTo), unknown.front());
+    more_.insert(more_.end(), unknown.begin() + 1, unknown.end());
+  }
+
   /// Something that no field holds.
   void add(std::string label, std::string state, std::string howTo, std::string pointer = "") {
     rows_.push_back({std::move(label), std::move(state), std::move(howTo), std::move(pointer), "–"});
   }
 
+  /// A Note: what nobody has looked at, where the rule that waits for it would say no more than Mind.
+  void reportAsNotSeen(Findings& out) const {
+    report(out, Severity::Note, "Not looked at yet", "A rule waits for it and says nothing until somebody has looked.");
+  }
+
   void report(Findings& out) const {
+    report(out, Severity::Mind, "Unproven",
+           "A safety limit that rests on a claim, a memory or a guess counts as not proven; the plan cannot call it clear.");
+  }
+
+ private:
+  void report(Findings& out, Severity severity, std::string_view begins, std::string why) const {
     if (rows_.empty()) return;
-    Finding f = finding({"BIKE-08", Severity::Mind, station_, part_, rows_.front().pointer});
-    f.sentence = fmt::format("Unproven: {} of {}.", byState(), of_);
-    f.why = "A safety limit that rests on a claim, a memory or a guess counts as not proven; the plan cannot call it clear.";
+    Finding f = finding({"BIKE-08", severity, station_, part_, rows_.front().pointer});
+    f.sentence = fmt::format("{}: {} of {}.", begins, byState(), of_);
+    f.why = std::move(why);
     f.what = rows_.front().howTo.empty() ? "Read the label or the data sheet, or measure it."
                                          : fmt::format("For the {}: {}.", rows_.front().label, rows_.front().howTo);
     for (const Row& r : rows_)
       if (!r.pointer.empty()) f.fields.push_back(r.pointer);
+    f.fields.insert(f.fields.end(), more_.begin(), more_.end());
     f.headline = static_cast<double>(rows_.size());
     f.working.title = "What is not proven";
     f.working.formula = "a limit is proven when it was measured, read from a label or comes from a data sheet";
@@ -67,7 +92,6 @@ class Unproven {
     out.push_back(std::move(f));
   }
 
- private:
   struct Row {
     std::string label, state, howTo, pointer, value;
   };
@@ -89,6 +113,7 @@ class Unproven {
   Station station_;
   std::string part_, of_;
   std::vector<Row> rows_;
+  std::vector<std::string> more_;  ///< fields that a row names with its own
 };
 
 std::string runPointer(const Context& c, const Run& run, std::string_view key) {
@@ -161,6 +186,8 @@ void fusesAndPlug(const Context& c, std::size_t k, Findings& out) {
   way.check(packPointer(k, "plug"));
   if (!p.plug.empty() && !c.catalogue.connector(p.plug))
     way.add("plug", "the catalogue has no such plug", "choose one by its contacts", packPointer(k, "plug"));
+  const ConnectorClass* plug = c.catalogue.connector(p.plug);
+  if (!(plug && (plug->shrouded || plug->genderless)) && !(p.ownHalf.plus && p.ownHalf.minus)) way.check(packPointer(k, "plug_live_side"));
   const Run* lead = c.plan.leadOf(p.id);
   if (lead) way.check(runPointer(c, *lead, "size"));
   else way.add("lead", "no run leads from it to the joint", "add the run, with its size and length");
@@ -176,6 +203,69 @@ void fusesAndPlug(const Context& c, std::size_t k, Findings& out) {
   if (p.chargeFuse.present.value_or(p.chargeFuse.rating.has_value()))
     for (const char* key : {"charge_fuse/rating_A", "charge_fuse/dc_V", "charge_fuse/breaking_A"}) charge.check(packPointer(k, key));
   charge.report(out);
+}
+
+/// How a lead is held, joined and kept dry.
+void dressOf(const Context& c, const Run* run, const std::string& plug, Unproven& lead) {
+  if (!run) return;
+  const ConnectorClass* known = c.catalogue.connector(plug);
+  if (!(known && known->locking)) lead.checkUnknown(runPointer(c, *run, "fixing"));
+  for (const char* key : {"splice", "spray", "loop_radius_mm"}) lead.checkUnknown(runPointer(c, *run, key));
+  if (run->splice.value_or(Splice::None) != Splice::None) lead.checkUnknown(runPointer(c, *run, "strain_relief"));
+}
+
+/// What there is to be seen of both halves, by the connectors that they are of.
+std::vector<std::string> fieldsOfHalves(const Context& c, std::size_t k) {
+  const Pack& p = c.plan.packs[k];
+  std::vector<std::string> out{packPointer(k, "bike_plug")};
+  for (const Side side : {Side::Pack, Side::Bike}) {
+    const ConnectorClass* plug = c.catalogue.connector(side == Side::Pack ? p.plug : p.bikePlug);
+    if (!plug) continue;
+    std::vector<std::string_view> keys{"plus_at"};
+    if (!plug->genderless) keys.insert(keys.end(), {"plus_contact", "minus_contact"});
+    if (plug->shells) keys.push_back("shell");
+    if (plug->keyed) keys.push_back("key");
+    for (const std::string_view key : keys) out.push_back(halfPointer(k, side, key));
+    if (side == Side::Pack && !plug->genderless) out.push_back(packPointer(k, "plug_live_side"));
+  }
+  return out;
+}
+
+void notSeen(const Context& c, std::size_t k, Findings& out) {
+  const Pack& p = c.plan.packs[k];
+  Unproven lead(c, Station::Wiring, p.id + "/lead", "the wiring of " + c.figures.packs[k].model.name);
+  lead.checkTogether("halves of its plug", "look into both halves: Ends shows what to look for", fieldsOfHalves(c, k));
+  lead.checkUnknown(packPointer(k, "parted_by"));
+  if (countsAsFitted(p.fuse) && p.fuse.rating) lead.checkUnknown(packPointer(k, "fuse/kind"));
+  if (!p.chargePort.empty()) lead.checkUnknown(packPointer(k, "port_contacts"));
+  if (p.origin == Origin::Built) lead.checkUnknown(packPointer(k, "balance_leads"));
+  if (!p.chargePort.empty() && !p.chargeFuse.present)
+    lead.add("charge fuse", "not known yet", "look where the charge lead leaves the cells", packPointer(k, "charge_fuse/present"));
+  dressOf(c, c.plan.leadOf(p.id), p.plug, lead);
+  lead.reportAsNotSeen(out);
+}
+
+void theMainLead(const Context& c, Findings& out) {
+  const MainSwitch& s = c.plan.wiring.mainSwitch;
+  if (s.kind.value_or(SwitchKind::None) != SwitchKind::None) {
+    Unproven rating(c, Station::Wiring, "main/switch", "the main switch");
+    for (const char* key : {"dc_V", "continuous_A"}) rating.check(std::string("/wiring/main_switch/") + key);
+    rating.report(out);
+  }
+  Unproven lead(c, Station::Wiring, "main/lead", "the main lead");
+  for (const char* key : {"kind", "breaks_running_current"}) lead.checkUnknown(std::string("/wiring/main_switch/") + key);
+  if (s.kind.value_or(SwitchKind::None) != SwitchKind::None) lead.checkUnknown("/wiring/main_switch/closes_last");
+  if (closesLast(c.plan, c.catalogue).softened.empty()) lead.checkUnknown("/bike/controller/bulk_uF");
+  dressOf(c, c.plan.mainRun(), c.plan.joining.outputPlug, lead);
+  lead.reportAsNotSeen(out);
+  for (std::size_t i = 0; i < c.plan.bike.accessories.size(); ++i) {
+    const Accessory& a = c.plan.bike.accessories[i];
+    if (a.tap == Tap::Controller || a.tap == Tap::SomeGroups) continue;
+    Unproven branch(c, Station::Wiring, fmt::format("accessory-{}", i + 1), a.name.empty() ? std::string("an accessory") : a.name);
+    branch.checkUnknown(fmt::format("/bike/accessories/{}/lead_size", i));
+    branch.checkUnknown(fmt::format("/bike/accessories/{}/fuse/present", i));
+    branch.reportAsNotSeen(out);
+  }
 }
 
 void theController(const Context& c, Findings& out) {
@@ -284,8 +374,10 @@ void bike08(const Context& c, Findings& out) {
   for (std::size_t k = 0; k < c.plan.packs.size(); ++k) {
     packItself(c, k, out);
     fusesAndPlug(c, k, out);
+    notSeen(c, k, out);
   }
   theJoint(c, out);
+  theMainLead(c, out);
   runs(c, out);
   chargers(c, out);
 }
@@ -293,7 +385,7 @@ void bike08(const Context& c, Findings& out) {
 }  // namespace
 
 std::span<const Rule> unprovenRules() {
-  static constexpr std::array rows{Rule{"BIKE-08", "Mind", "a limit is unknown or rests on a claim, a memory or a guess", bike08}};
+  static constexpr std::array rows{Rule{"BIKE-08", "Mind, Note", "a limit is unknown or rests on a claim, a memory or a guess", bike08}};
   return rows;
 }
 

@@ -13,6 +13,7 @@ namespace {
 void contact(Pen& pen, Point c, EndState state) {
   switch (state) {
     case EndState::Hot: pen.rectangle({c.x - 5, c.y - 5}, {c.x + 5, c.y + 5}, Ink::Stop, Ink::Ink); break;
+    case EndState::Unseen: pen.rectangle({c.x - 5, c.y - 5}, {c.x + 5, c.y + 5}, Ink::Card, Ink::Stop).width = 2; break;
     case EndState::Covered: pen.circle(c, 5, Ink::Mind, Ink::Ink); break;
     case EndState::Leak:
     case EndState::Charged:

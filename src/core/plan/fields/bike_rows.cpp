@@ -48,7 +48,8 @@ FieldRows rowsOf(const Accessory*) {
                                                     "meter on the lead that feeds it, key on: it is often the battery's"),
                          row<&Accessory::tap>("tap", "fed from", Kind::Choice, inBike),
                          row<&Accessory::parked>("parked_mA", "draw while parked", Kind::SmallCurrent, inBike, {0, 1000},
-                                                 "a meter in series with everything off")};
+                                                 "a meter in series with everything off"),
+                         row<&Accessory::leadSize>("lead_size", "its lead", Kind::Wire, inBike, {0, 0}, "printed on the jacket")};
   return rows;
 }
 

@@ -1,4 +1,4 @@
-// Rows of the field table: Pack, Bms, Fuse, Reading, CapacityTest.
+// Rows of the field table: Pack, Bms, Fuse, PlugHalf, Reading, CapacityTest.
 #include "core/plan/field_access.h"
 #include "core/plan/usual.h"
 
@@ -57,9 +57,14 @@ FieldRows rowsOf(const Pack*) {
       row<&Pack::competence>("competence", "who does the work", Kind::Text, inPack, {0, 0},
                              "above 60 V: who does the work, and why they are competent"),
       row<&Pack::plug>("plug", "plug", Kind::ConnectorId, inWiring),
-      whenEmpty(row<&Pack::plugLiveSide>("plug_live_side", "live side has", Kind::Choice, inWiring, {0, 0},
-                                         "look into the pack's half of the plug"),
-                "sockets"),
+      row<&Pack::plugLiveSide>("plug_live_side", "live side has", Kind::Choice, inWiring, {0, 0}, "look into the pack's half of the plug"),
+      row<&Pack::bikePlug>("bike_plug", "the bike's plug", Kind::ConnectorId, inWiring, {0, 0},
+                           "look at the half on the bike, by its contacts"),
+      row<&Pack::partedBy>("parted_by", "parted by hand by", Kind::Choice, inWiring, {0, 0},
+                           "what takes this pack off everything, seated or beside the bike?"),
+      row<&Pack::balanceLeads>("balance_leads", "balance leads", Kind::Choice, inPack, {0, 0}, "look at their first 3 cm at the cells"),
+      row<&Pack::portContacts>("port_contacts", "port contacts are", Kind::Choice, inCharging, {0, 0},
+                               "look into the port with nothing plugged in; meter on it"),
       row<&Pack::chargePort>("charge_port", "charge port", Kind::ConnectorId, inCharging),
       row<&Pack::chargePolarity>("charge_polarity", "port polarity", Kind::Choice, inCharging, {0, 0},
                                  "meter on the port, sign and volts, nothing plugged in"),
@@ -104,7 +109,19 @@ FieldRows rowsOf(const Fuse*) {
       whenEmpty(row<&Fuse::carry>("carry", "carries for 10 s", Kind::Plain, inWiring, {1, 3}, "multiple of its rating, from its curve"),
                 usual::fuseCarry),
       row<&Fuse::distance>("distance_mm", "from pack plus", Kind::SmallLength, inWiring, {0, 5000}, "tape measure, along the lead"),
-      row<&Fuse::builtIn>("built_in", "inside the case", Kind::Flag, inWiring)};
+      row<&Fuse::builtIn>("built_in", "inside the case", Kind::Flag, inWiring),
+      row<&Fuse::kind>("kind", "kind of fuse", Kind::Choice, inWiring, {0, 0}, "its form: its curve says when it opens")};
+  return rows;
+}
+
+FieldRows rowsOf(const PlugHalf*) {
+  static const Rows rows{
+      row<&PlugHalf::plus>("plus_contact", "plus contact", Kind::Choice, inWiring, {0, 0}, "look into the half: a hole or a pin?"),
+      row<&PlugHalf::minus>("minus_contact", "minus contact", Kind::Choice, inWiring, {0, 0}, "look into the half: a hole or a pin?"),
+      row<&PlugHalf::shell>("shell", "its body", Kind::Choice, inWiring, {0, 0}, "does it go over the other half, or into it?"),
+      row<&PlugHalf::plusAt>("plus_at", "plus stands at", Kind::Choice, inWiring, {0, 0},
+                             "meter on the live half: the place with the mark, or the other one?"),
+      row<&PlugHalf::key>("key", "key and notch", Kind::Choice, inWiring, {0, 0}, "has somebody cut it?")};
   return rows;
 }
 

@@ -1,4 +1,4 @@
-// Rows of the field table: Wiring, Run.
+// Rows of the field table: Wiring, MainSwitch, Run.
 #include "core/plan/field_access.h"
 
 namespace usherwright {
@@ -22,7 +22,28 @@ FieldRows rowsOf(const Run*) {
       row<&Run::insulation>("insulation", "insulation", Kind::Choice, inWiring),
       row<&Run::bundle>("bundle", "loaded wires", Kind::Count, inWiring, {1, 40}, "how many current-carrying wires lie together"),
       row<&Run::closed>("closed", "closed housing", Kind::Flag, inWiring),
-      row<&Run::touchable>("touchable", "can be touched", Kind::Flag, inWiring)};
+      row<&Run::touchable>("touchable", "can be touched", Kind::Flag, inWiring),
+      row<&Run::held>("held", "size held by hand", Kind::Flag, inWiring),
+      row<&Run::fixing>("fixing", "plugs held by", Kind::Choice, inWiring, {0, 0}, "pull at every plug and crimp of it"),
+      row<&Run::splice>("splice", "splice in it", Kind::Choice, inWiring, {0, 0}, "look along the lead for joints under tape"),
+      row<&Run::strainRelief>("strain_relief", "splice relieved", Kind::Flag, inWiring, {0, 0}, "pull: does the joint or the tie hold?"),
+      row<&Run::spray>("spray", "water there", Kind::Choice, inWiring, {0, 0}, "look where mud dries after a wet ride"),
+      row<&Run::moves>("moves", "moves in use", Kind::Flag, inWiring, {0, 0}, "turn, fold and take out whatever moves"),
+      row<&Run::loopRadius>("loop_radius_mm", "tightest bend", Kind::SmallLength, inWiring, {0, 1000},
+                            "radius at the tightest place, at both ends of its travel")};
+  return rows;
+}
+
+FieldRows rowsOf(const MainSwitch*) {
+  static const Rows rows{
+      row<&MainSwitch::kind>("kind", "main switch", Kind::Choice, inWiring, {0, 0}, "follow the lead from the joint to the controller"),
+      row<&MainSwitch::voltage>("dc_V", "switch DC voltage", Kind::Voltage, inWiring, {1, 1500}, "printed on it, beside DC"),
+      row<&MainSwitch::current>("continuous_A", "switch continuous", Kind::Current, inWiring, {0.1, 1000}, "printed on it"),
+      row<&MainSwitch::resistance>("contact_mohm", "its contacts", Kind::Resistance, inWiring, {0, 100},
+                                   "data sheet, or mV over it at 10 A"),
+      row<&MainSwitch::closesLast>("closes_last", "closes last", Kind::Flag, inWiring, {0, 0}, "is anything plugged in after it?"),
+      row<&MainSwitch::breaksRidingAmps>("breaks_running_current", "opened in a ride", Kind::Flag, inWiring, {0, 0},
+                                         "is it ever opened before the wheel stands?")};
   return rows;
 }
 

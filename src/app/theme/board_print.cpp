@@ -1,0 +1,61 @@
+// Tiles of a board as PDF.
+#include "app/theme/board_print.h"
+
+#include <QPageLayout>
+#include <QPageSize>
+#include <QPainter>
+#include <QPdfWriter>
+#include <cmath>
+
+#include "app/theme/paint_drawing.h"
+#include "core/drawing/list/camera.h"
+
+namespace usherwright::app {
+namespace {
+
+constexpr double inch = 25.4, drawnPerInch = 96;  // what a drawing takes for a pixel
+constexpr int dotsPerInch = 1200;
+
+/// Where the next sheet's edge lies, and which of how many this is.
+void marks(QPainter& painter, const drawing::Sheet& sheet, std::size_t tile, std::size_t of, const QString& title, const Look& look) {
+  const double mm = drawnPerInch / inch;
+  painter.setPen(QPen(look.colour(drawing::Ink::Soft), 0.5, Qt::DashLine));
+  painter.drawLine(QPointF(sheet.tileWidth() * mm, 0), QPointF(sheet.tileWidth() * mm, (sheet.height - 2 * sheet.margin) * mm));
+  painter.drawLine(QPointF(0, sheet.tileHeight() * mm), QPointF((sheet.width - 2 * sheet.margin) * mm, sheet.tileHeight() * mm));
+  painter.setFont(look.font(drawing::Face::Small));
+  painter.setPen(look.colour(drawing::Ink::Soft));
+  painter.drawText(
+      QPointF(4, (sheet.height - 2 * sheet.margin) * mm - 6),
+      QStringLiteral("%1 · sheet %2 of %3 · print at 100 %, cut at the dashed lines, put edge to edge").arg(title).arg(tile + 1).arg(of));
+}
+
+}  // namespace
+
+bool writeTiledPdf(const drawing::Drawing& board, const QString& path, const QString& title) {
+  const drawing::Sheet sheet;
+  QPdfWriter pdf(path);
+  pdf.setResolution(dotsPerInch);
+  pdf.setPageSize(QPageSize(QPageSize::A4));
+  pdf.setPageMargins(QMarginsF(sheet.margin, sheet.margin, sheet.margin, sheet.margin), QPageLayout::Millimeter);
+  pdf.setTitle(title);
+  QPainter painter;
+  if (!painter.begin(&pdf)) return false;
+  const Look look;  // paper, whatever the window shows
+  painter.scale(dotsPerInch / drawnPerInch, dotsPerInch / drawnPerInch);
+  const double mm = drawnPerInch / inch;
+  const double seenWidth = sheet.width - 2 * sheet.margin, seenHeight = sheet.height - 2 * sheet.margin;
+  const drawing::Size window{seenWidth * mm, seenHeight * mm};
+  const std::vector<drawing::Point> tiles = drawing::tilesOf(board, sheet);
+  for (std::size_t i = 0; i < tiles.size(); ++i) {
+    if (i > 0) pdf.newPage();
+    const drawing::Camera camera{{tiles[i].x + seenWidth / 2, tiles[i].y + seenHeight / 2}, mm};
+    painter.save();
+    painter.setClipRect(QRectF(0, 0, window.width, window.height));
+    paintDrawing(painter, drawing::seen(board, camera, window), look);
+    painter.restore();
+    marks(painter, sheet, i, tiles.size(), title, look);
+  }
+  return painter.end();
+}
+
+}  // namespace usherwright::app

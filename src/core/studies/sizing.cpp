@@ -1,0 +1,398 @@
+// Size everything.
+#include "core/studies/sizing.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <map>
+
+#include "core/assess/wiring_facts.h"
+#include "core/frame/frame.h"
+#include "core/plan/edit.h"
+#include "core/plan/entries.h"
+#include "core/plan/names.h"
+#include "core/plan/usual.h"
+#include "core/quantity/units.h"
+
+namespace usherwright {
+namespace {
+
+constexpr double dropLimit = 0.03;        // of the lower nominal, WIRE-02
+constexpr double cupTolerance = 1.25;     // WIRE-08
+constexpr double copperDensity = 8.9e-6;  // kg/mm³
+constexpr double overSustained = 1.25;    // of a fuse
+const Celsius touch(60);
+
+/// The smallest fuse of any type that holds the load, interrupts, and of two alike the cheaper one.
+struct FuseFound {
+  Ampere rating{0};
+  const FuseType* type = nullptr;
+};
+FuseFound smallestFuse(const Catalogue& catalogue, Ampere sustained, Ampere peak, Volt full, Ampere toBreak) {
+  FuseFound best;
+  for (const FuseType& type : catalogue.fuses) {
+    if (type.voltage < full || type.breaking < toBreak) continue;
+    for (const Ampere rating : type.ratings) {
+      if (rating < sustained * overSustained || rating * type.carry < peak) continue;
+      const bool better = !best.type || rating < best.rating || (rating == best.rating && type.price < best.type->price);
+      if (better) best = {rating, &type};
+      break;
+    }
+  }
+  return best;
+}
+
+class ProblemMaker {
+ public:
+  ProblemMaker(const Plan& plan, const Figures& f, const Catalogue& catalogue) : plan_(plan), f_(f), catalogue_(catalogue) {}
+
+  SizingProblem make() {
+    if (plan_.packs.empty()) return failed("no pack yet: there is nothing to wire");
+    for (std::size_t i = 0; i < f_.wiring.leads.size(); ++i) {
+      const LeadFigures& l = f_.wiring.leads[i];
+      if (f_.wiring.harness.leads[i].isRun && !(l.peak && l.sustained))
+        return failed(
+            fmt::format("what the {} has to carry is not known: the controller's limit says it", f_.wiring.harness.leads[i].name));
+    }
+    Ampere largest(0), sum(0);
+    for (std::size_t k = 0; k < plan_.packs.size(); ++k) {
+      const LeadFigures& l = *f_.wiring.of(plan_.packs[k].id + "/lead");
+      const PackFigures& p = f_.packs[k];
+      const FuseFound fuse = smallestFuse(catalogue_, *l.sustained, *l.peak, p.model.full, std::max(p.shorts.toBreak, p.backFed));
+      if (!fuse.type)
+        return failed(fmt::format("no fuse of the catalogue holds {} A for {} at {} V and breaks {} A", formatNumber(l.peak->value()),
+                                  p.model.name, formatNumber(p.model.full.value()),
+                                  formatNumber(std::max(p.shorts.toBreak, p.backFed).value())));
+      out_.fuses.push_back(fuse.rating);
+      out_.types.push_back(*fuse.type);
+      largest = std::max(largest, fuse.rating);
+      sum += fuse.rating;
+    }
+    Volt nominal(0);
+    for (const PackFigures& p : f_.packs) nominal = nominal > Volt(0) ? std::min(nominal, p.model.nominal) : p.model.nominal;
+    out_.dropAllowed = nominal * dropLimit;
+    for (std::size_t k = 0; k < plan_.packs.size(); ++k) {
+      pack(k, sum);
+      out_.fixedDrops.push_back(fixedDrop(k));
+    }
+    const bool one = plan_.packs.size() < 2 || plan_.joining.method == Method::Selector;
+    out_.main =
+        choiceOf("main/lead", plan_.joining.outputPlug, !plan_.joining.outputPlug.empty(), one ? largest : std::max(largest, sum * 0.5));
+    return std::move(out_);
+  }
+
+ private:
+  SizingProblem failed(std::string why) {
+    out_ = {};
+    out_.impossible = std::move(why);
+    return std::move(out_);
+  }
+
+  Volt fixedDrop(std::size_t k) const {
+    const Ampere own = *f_.wiring.of(plan_.packs[k].id + "/lead")->peak, all = *f_.wiring.of("main/lead")->peak;
+    const Ohm adapters = adaptersResistance(plan_.leadOf(plan_.packs[k].id), catalogue_);
+    const Ohm common = adaptersResistance(plan_.mainRun(), catalogue_) + Ohm(plan_.wiring.mainSwitch.resistance.value_or(MilliOhm(0)));
+    return f_.joint.forwardDrop + (f_.joint.onResistance + adapters) * own + common * all;
+  }
+
+  void pack(std::size_t k, Ampere sum) {
+    Ampere feeds = out_.fuses[k];
+    if (std::find(f_.hard.begin(), f_.hard.end(), k) != f_.hard.end()) feeds = std::max(feeds, sum - out_.fuses[k]);
+    out_.packs.push_back(choiceOf(plan_.packs[k].id + "/lead", plan_.packs[k].plug, true, feeds));
+  }
+
+  /// The plug that is there stays if it can carry its fuse; else any that the catalogue has for leads.
+  std::vector<const ConnectorClass*> plugsFor(const std::string& now, Ampere feeds, const LeadFigures& need) const {
+    const auto carries = [&](const ConnectorClass& c) {
+      return c.continuous >= feeds && c.continuous >= *need.sustained && c.continuous >= *need.peak;
+    };
+    if (const ConnectorClass* c = catalogue_.connector(now); c && carries(*c)) return {c};
+    std::vector<const ConnectorClass*> out;
+    for (const ConnectorClass& c : catalogue_.connectors) {
+      const bool bySight = c.polesInBody > 1 || c.shrouded;  // poles of its own body are crossed by hand
+      if (!c.forCharging && bySight && carries(c)) out.push_back(&c);
+    }
+    return out;
+  }
+
+  LeadChoice choiceOf(const std::string& id, const std::string& plug, bool hasPlug, Ampere feeds) const {
+    LeadChoice choice;
+    choice.id = id;
+    const HarnessLead& lead = *f_.wiring.harness.lead(id);
+    const LeadFigures& need = *f_.wiring.of(id);
+    std::vector<const ConnectorClass*> plugs{nullptr};
+    if (hasPlug) plugs = plugsFor(plug, feeds, need);
+    for (const WireOffer& wire : catalogue_.wires) {
+      const bool held = lead.planned >= 0 && lead.run.held;
+      if (held ? wire.size != lead.run.size : wire.size.ends_with("mm2")) continue;
+      HarnessLead tried = lead;
+      tried.run.size = wire.size;
+      const LeadFigures figures = leadFigures(tried, need.peak, need.sustained, hottestAir(plan_));
+      const std::string fails = whyNot(tried, figures, feeds);
+      for (const ConnectorClass* c : plugs) {
+        LeadOption o;
+        o.size = wire.size;
+        o.plug = c;
+        o.fails = fails;
+        if (o.fails.empty() && c && !fits(wire.size, *c)) o.fails = "does not fit the cups of the plug";
+        o.passes = o.fails.empty();
+        const double metres = lead.run.lengthPlus->value() + lead.run.lengthMinus->value();
+        o.price = wire.perMetre * metres + (c ? c->price : Money(0));
+        o.drop = *figures.drop + (c ? Ohm(c->perContact) * 2.0 * *need.peak : Volt(0));
+        choice.options.push_back(std::move(o));
+      }
+    }
+    return choice;
+  }
+
+  static bool fits(const std::string& wire, const ConnectorClass& plug) {
+    const auto size = parseWireSize(wire), least = parseWireSize(plug.smallestWire), most = parseWireSize(plug.largestWire);
+    return size && least && most && !(size->area > most->area * cupTolerance) && !(size->area * cupTolerance < least->area);
+  }
+
+  static std::string whyNot(const HarnessLead& lead, const LeadFigures& f, Ampere feeds) {
+    if (*f.rating < feeds) return fmt::format("carries {} A, less than the fuse that protects it", formatNumber(f.rating->value()));
+    if (*f.conductorAtPeak > insulationLimit(lead.run.insulation))
+      return fmt::format("{} °C of copper at the peak", formatNumber(f.conductorAtPeak->value()));
+    if (lead.run.touchable && *f.sheathSustained > touch)
+      return fmt::format("{} °C outside for long", formatNumber(f.sheathSustained->value()));
+    return {};
+  }
+
+  const Plan& plan_;
+  const Figures& f_;
+  const Catalogue& catalogue_;
+  SizingProblem out_;
+};
+
+struct Solution {
+  Money price{1e300};
+  const LeadOption* main = nullptr;
+  std::vector<const LeadOption*> packs;
+};
+
+const LeadOption* cheapest(const LeadChoice& choice, Volt allowed) {
+  const LeadOption* best = nullptr;
+  for (const LeadOption& o : choice.options)
+    if (o.passes && o.drop <= allowed && (!best || o.price < best->price)) best = &o;
+  return best;
+}
+
+Solution solve(const SizingProblem& p) {
+  Solution best;
+  for (const LeadOption& main : p.main.options) {
+    if (!main.passes) continue;
+    Solution s;
+    s.main = &main;
+    s.price = main.price;
+    bool whole = true;
+    for (std::size_t k = 0; k < p.packs.size() && whole; ++k) {
+      const LeadOption* o = cheapest(p.packs[k], p.dropAllowed - main.drop - p.fixedDrops[k]);
+      whole = o != nullptr;
+      if (o) s.packs.push_back(o);
+      if (o) s.price += o->price;
+    }
+    if (whole && s.price < best.price) best = std::move(s);
+  }
+  return best;
+}
+
+/// Whether anything passes but for the drop: then the drop is what stands in the way.
+std::string whyNone(const SizingProblem& p) {
+  const auto any = [](const LeadChoice& c) {
+    return std::any_of(c.options.begin(), c.options.end(), [](const LeadOption& o) { return o.passes; });
+  };
+  for (const LeadChoice* c : [&] {
+         std::vector<const LeadChoice*> all{&p.main};
+         for (const LeadChoice& pack : p.packs) all.push_back(&pack);
+         return all;
+       }()) {
+    if (c->options.empty()) return fmt::format("{}: no plug of the catalogue carries it", c->id);
+    if (!any(*c)) return fmt::format("{}: {} {}", c->id, c->options.back().size, c->options.back().fails);
+  }
+  return "no sizes keep the drop on the whole way within 3 %: a shorter way, or a lower limit of the controller";
+}
+
+class Report {
+ public:
+  Report(const Plan& plan, const Figures& f, const Catalogue& catalogue, const SizingProblem& p, const Solution& s)
+      : plan_(plan), f_(f), catalogue_(catalogue), p_(p), s_(s) {}
+
+  Sizing make() {
+    out_.price = s_.price;
+    out_.edits.words = "Size everything";
+    for (std::size_t k = 0; k < p_.packs.size(); ++k) {
+      const Pack& pack = plan_.packs[k];
+      const std::string name = shownName(pack);
+      fuse(k, name);
+      plug(pack.id + "/plug", "plug of " + name, pack.plug, *s_.packs[k], p_.packs[k], fmt::format("/packs/{}/plug", k));
+      wire(p_.packs[k], *s_.packs[k], p_.dropAllowed - s_.main->drop - p_.fixedDrops[k], k);
+    }
+    plug("main/plug", "plug after the joint", plan_.joining.outputPlug, *s_.main, p_.main, "/joining/output_plug");
+    wire(p_.main, *s_.main, mainAllowed(), std::nullopt);
+    precharge();
+    return std::move(out_);
+  }
+
+ private:
+  Volt mainAllowed() const {
+    Volt least = p_.dropAllowed;
+    for (std::size_t k = 0; k < s_.packs.size(); ++k) least = std::min(least, p_.dropAllowed - s_.packs[k]->drop - p_.fixedDrops[k]);
+    return least;
+  }
+
+  void set(const std::string& pointer, FieldValue value) { out_.edits.edits.push_back({pointer, std::move(value)}); }
+
+  void fuse(std::size_t k, const std::string& name) {
+    const Fuse& now = plan_.packs[k].fuse;
+    const FuseType& type = p_.types[k];
+    const LeadFigures& l = *f_.wiring.of(plan_.packs[k].id + "/lead");
+    Sized s;
+    s.kind = SizedKind::Fuse;
+    s.id = plan_.packs[k].id + "/fuse";
+    s.name = "fuse of " + name;
+    if (now.rating && countsAsFitted(now)) s.now = formatNumber(now.rating->value()) + " A";
+    s.chosen = fmt::format("{} A, {}", formatNumber(p_.fuses[k].value()), type.name);
+    const bool slow = *l.sustained * overSustained > *l.peak / type.carry;
+    s.because =
+        slow ? fmt::format("1.25 × {} A for long", formatNumber(l.sustained->value()))
+             : fmt::format("holds {} A at the peak, carries {} times its rating", formatNumber(l.peak->value()), formatNumber(type.carry));
+    out_.parts.push_back(std::move(s));
+    const std::string at = fmt::format("/packs/{}/fuse/", k);
+    set(at + "present", true);
+    set(at + "rating_A", p_.fuses[k].value());
+    set(at + "dc_V", type.voltage.value());
+    set(at + "breaking_A", type.breaking.value());
+    set(at + "carry", type.carry);
+    set(at + "kind", std::string(wordsOf<FuseKind>()[static_cast<std::size_t>(type.kind)]));
+  }
+
+  void plug(const std::string& id, const std::string& name, const std::string& now, const LeadOption& chosen, const LeadChoice& choice,
+            const std::string& pointer) {
+    if (!chosen.plug) return;
+    const ConnectorClass* was = catalogue_.connector(now);
+    Sized s;
+    s.kind = SizedKind::Plug;
+    s.id = id;
+    s.name = name;
+    s.now = was ? was->name : now;
+    s.chosen = chosen.plug->name;
+    const bool stays = choice.options.front().plug == choice.options.back().plug && was == chosen.plug;
+    s.because = stays ? "it is there and carries its fuse" : "the cheapest that carries its fuse and takes the wire";
+    out_.parts.push_back(std::move(s));
+    if (was != chosen.plug) set(pointer, chosen.plug->id);
+  }
+
+  Neighbour neighbour(const LeadChoice& choice, const LeadOption& chosen, int step, Volt allowed) const {
+    Neighbour n;
+    const auto at =
+        std::find_if(catalogue_.wires.begin(), catalogue_.wires.end(), [&](const WireOffer& w) { return w.size == chosen.size; });
+    const auto index = at - catalogue_.wires.begin() + step;
+    if (at == catalogue_.wires.end() || index < 0 || index >= static_cast<std::ptrdiff_t>(catalogue_.wires.size())) return n;
+    const WireOffer& wire = catalogue_.wires[static_cast<std::size_t>(index)];
+    const auto o = std::find_if(choice.options.begin(), choice.options.end(),
+                                [&](const LeadOption& x) { return x.size == wire.size && x.plug == chosen.plug; });
+    if (o == choice.options.end()) return n;
+    HarnessLead lead = *f_.wiring.harness.lead(choice.id);
+    const LeadFigures& need = *f_.wiring.of(choice.id);
+    lead.run.size = chosen.size;
+    const LeadFigures now = leadFigures(lead, need.peak, need.sustained, hottestAir(plan_));
+    lead.run.size = wire.size;
+    const LeadFigures then = leadFigures(lead, need.peak, need.sustained, hottestAir(plan_));
+    const double metres = lead.run.lengthPlus->value() + lead.run.lengthMinus->value();
+    const auto a = parseWireSize(chosen.size), b = parseWireSize(wire.size);
+    n.size = wire.size;
+    n.fails = !o->fails.empty() ? o->fails : o->drop > allowed ? std::string("more than 3 % on the whole way") : std::string();
+    n.warmer = Kelvins(then.sheathSustained->value() - now.sheathSustained->value());
+    n.drop = (o->drop - chosen.drop).value() / (p_.dropAllowed.value() / dropLimit);
+    n.energy = WattHour((*then.loss - *now.loss).value() * hoursOfACharge());
+    n.mass = Kilogram((b->area - a->area).value() * metres * 1000 * copperDensity);
+    n.price = o->price - chosen.price;
+    return n;
+  }
+
+  /// How long all packs together feed the sustained current.
+  double hoursOfACharge() const {
+    double energy = 0, power = 1;
+    for (const PackFigures& p : f_.packs) energy += (p.model.nominal * p.model.capacity).value();
+    if (f_.demand.sustained && !f_.packs.empty()) power = std::max(1.0, (f_.packs.front().model.nominal * *f_.demand.sustained).value());
+    return energy / power;
+  }
+
+  void wire(const LeadChoice& choice, const LeadOption& chosen, Volt allowed, std::optional<std::size_t> pack) {
+    const HarnessLead& lead = *f_.wiring.harness.lead(choice.id);
+    Sized s;
+    s.kind = SizedKind::Wire;
+    s.id = choice.id;
+    s.name = lead.name;
+    s.now = lead.planned >= 0 ? lead.run.size : std::string();
+    s.chosen = chosen.size;
+    s.held = lead.planned >= 0 && lead.run.held;
+    s.up = neighbour(choice, chosen, +1, allowed);
+    s.down = neighbour(choice, chosen, -1, allowed);
+    s.because = s.held                 ? "held by hand"
+                : s.down.fails.empty() ? "the cheapest that passes"
+                                       : fmt::format("{}: {}", s.down.size, s.down.fails);
+    out_.parts.push_back(s);
+    if (lead.planned >= 0) {
+      if (lead.run.size != chosen.size) set(fmt::format("/wiring/runs/{}/size", lead.planned), chosen.size);
+    } else {
+      out_.missing.push_back({pack ? plan_.packs[*pack].id : std::string("joint"), pack ? "joint" : "controller", chosen.size});
+    }
+  }
+
+  void precharge() {
+    const SwitchOn on = switchOnOf(plan_, f_, catalogue_);
+    if (!on.stored || !on.last.softened.empty()) return;
+    Sized s;
+    s.kind = SizedKind::Precharge;
+    s.id = "main/precharge";
+    s.name = "precharge";
+    s.chosen = formatNumber(on.chosen.value()) + " Ω";
+    s.because = fmt::format("at most 2 A at first; {} s until the bus stands", formatNumber(on.time->value(), 2));
+    out_.parts.push_back(std::move(s));
+    set("/joining/precharge_ohm", on.chosen.value());
+  }
+
+  const Plan& plan_;
+  const Figures& f_;
+  const Catalogue& catalogue_;
+  const SizingProblem& p_;
+  const Solution& s_;
+  Sizing out_;
+};
+
+}  // namespace
+
+SizingProblem sizingProblem(const Plan& plan, const Figures& figures, const Catalogue& catalogue) {
+  return ProblemMaker(plan, figures, catalogue).make();
+}
+
+Sizing sizeEverything(const Plan& plan, const Figures& figures, const Catalogue& catalogue) {
+  const SizingProblem p = sizingProblem(plan, figures, catalogue);
+  Sizing out;
+  out.impossible = p.impossible;
+  if (!out.impossible.empty()) return out;
+  const Solution s = solve(p);
+  if (!s.main) {
+    out.impossible = whyNone(p);
+    return out;
+  }
+  return Report(plan, figures, catalogue, p, s).make();
+}
+
+Expected<Plan> withSizes(const Plan& plan, const Sizing& sizing) {
+  Expected<Plan> out = plan;
+  for (const Sizing::MissingRun& run : sizing.missing) {
+    out = withNew(*out, "/wiring/runs");
+    if (!out) return out;
+    const std::string at = fmt::format("/wiring/runs/{}/", out->wiring.runs.size() - 1);
+    for (const auto& [key, value] : {std::pair<const char*, const std::string&>{"from", run.from}, {"to", run.to}, {"size", run.size}}) {
+      out = withField(*out, at + key, FieldValue{value});
+      if (!out) return out;
+    }
+  }
+  return withFix(*out, sizing.edits);
+}
+
+}  // namespace usherwright
