@@ -177,6 +177,58 @@ TEST_CASE("both halves are pointed at by keys, from nothing known to a way, and 
   CHECK(ways->accessibleDescription().contains(QStringLiteral("A new half on the bike")));
 }
 
+TEST_CASE("halves that do not meet are a Stop until the way that was found is planned") {
+  Bench b;
+  Plan plan = b.document().plan();
+  plan.wiring.runs[1].adapters.clear();
+  b.document().commit(plan);
+  shown(b, "Ends", "both halves");
+  b.clickButton(QStringLiteral("deck"));
+  Bench::settle();
+  REQUIRE(b.finding(QStringLiteral("WIRE-06")));
+  CHECK(b.finding(QStringLiteral("WIRE-06"))->what.find("3.5 mm pins to single 3.5 mm sockets") != std::string::npos);
+  b.clickButton(QStringLiteral("Plan this way"));
+  Bench::settle();
+  CHECK(b.document().plan().wiring.runs[1].adapters == std::vector<std::string>{"bullet-3.5-p-to-single-3.5-s"});
+  CHECK_FALSE(b.finding(QStringLiteral("WIRE-06")));
+  CHECK(b.shownWords().contains(QStringLiteral("Planned: it counts in drop")));
+  DrawingView* ways = b.drawing(QStringLiteral("ways between the halves"));
+  ways->setFocus();
+  choose(ways, "way/1");
+  QTest::keyClick(ways, Qt::Key_Return);
+  Bench::settle();
+  CHECK(b.shownWords().contains(QStringLiteral("A half that is made new is pointed at above")));
+  b.key(Qt::Key_Z, Qt::ControlModifier);
+  CHECK(b.finding(QStringLiteral("WIRE-06")));
+}
+
+TEST_CASE("fuses and the main switch part the live ends as well") {
+  Bench b;
+  Plan plan = b.document().plan();
+  plan.wiring.mainSwitch.kind = SwitchKind::Switch;
+  b.document().commit(plan);
+  DrawingView* map = shown(b, "Live ends", "map of live ends");
+  for (const char* part : {"fuse/0", "fuse/1", "switch"}) {
+    choose(map, part);
+    QTest::keyClick(map, Qt::Key_Return);
+    Bench::settle();
+  }
+  CHECK(map->accessibleDescription().contains(QStringLiteral("main switch: dead on both sides")));
+  choose(map, "fuse/0");
+  QTest::keyClick(map, Qt::Key_Return);
+  Bench::settle();
+  CHECK(map->accessibleDescription().contains(QStringLiteral("main switch, its joint side")));
+}
+
+TEST_CASE("go-to turns to a page by its name") {
+  Bench b;
+  b.key(Qt::Key_G, Qt::ControlModifier);
+  QTest::keyClicks(QApplication::focusWidget(), QStringLiteral("short here page of wiring"));
+  b.key(Qt::Key_Return);
+  Bench::settle();
+  CHECK(b.drawing(QStringLiteral("where the lead is nicked"))->isVisible());
+}
+
 TEST_CASE("everything is sized by one button, and one undo takes it back") {
   Bench b;
   shown(b, "Sizes", "sizes of the harness");

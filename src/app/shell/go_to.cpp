@@ -14,12 +14,13 @@ constexpr std::size_t mostShown = 60;
 
 }  // namespace
 
-GoTo::GoTo(Kit kit, const ActionTable& actions, QWidget* parent) : QFrame(parent), kit_(kit), actions_(actions) {
+GoTo::GoTo(Kit kit, const ActionTable& actions, PageList pages, QWidget* parent)
+    : QFrame(parent), kit_(kit), actions_(actions), pages_(std::move(pages)) {
   setObjectName(QStringLiteral("goto"));
   auto* column = new QVBoxLayout(this);
   column->setContentsMargins(12, 12, 12, 12);
   typed_ = new QLineEdit;
-  typed_->setPlaceholderText(QStringLiteral("go to a station, field, finding or action"));
+  typed_->setPlaceholderText(QStringLiteral("go to a station, page, field, finding or action"));
   typed_->setAccessibleName(QStringLiteral("go to"));
   typed_->installEventFilter(this);
   list_ = new QListWidget;
@@ -49,6 +50,9 @@ void GoTo::collect() {
   targets_.clear();
   for (const ActionRow& row : actions_.rows())
     if (ActionTable::isPossible(row)) targets_.push_back({ActionTable::wordsOf(row), row.keys, row.run});
+  for (const auto& [station, page] : pages_())
+    targets_.push_back({page, QStringLiteral("page of ") + text(stationName(station)),
+                        [this, s = station, p = page] { Q_EMIT kit_.desk.pageRequested(s, p); }});
   for (const Finding& f : kit_.document.assessment().findings)
     targets_.push_back({text(f.sentence), text(severityWord(f.severity)) + QStringLiteral(" ") + text(f.id),
                         [this, key = text(f.key())] { Q_EMIT findingChosen(key); }});

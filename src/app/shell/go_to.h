@@ -16,7 +16,9 @@ class GoTo : public QFrame {
   Q_OBJECT
 
  public:
-  GoTo(Kit kit, const ActionTable& actions, QWidget* parent);
+  /// `pages`: every page of every station, by the names that its station shows.
+  using PageList = std::function<std::vector<std::pair<Station, QString>>()>;
+  GoTo(Kit kit, const ActionTable& actions, PageList pages, QWidget* parent);
   void begin();
 
  Q_SIGNALS:
@@ -36,6 +38,7 @@ class GoTo : public QFrame {
 
   Kit kit_;
   const ActionTable& actions_;
+  PageList pages_;
   QLineEdit* typed_;
   QListWidget* list_;
   std::vector<Target> targets_;

@@ -112,7 +112,13 @@ void MainWindow::buildDesk() {
   setCentralWidget(desk);
   files_ = new FileKeeper(document_, session_, {*notices_, *bottom_}, this);
   sheet_ = new Sheet(kit_, this);
-  goTo_ = new GoTo(kit_, actions_, this);
+  const auto pages = [this] {
+    std::vector<std::pair<Station, QString>> all;
+    for (const auto& [station, view] : views_)
+      for (const QString& name : view->pageNames()) all.emplace_back(station, name);
+    return all;
+  };
+  goTo_ = new GoTo(kit_, actions_, pages, this);
   way_ = new WayList(kit_, this);
 }
 

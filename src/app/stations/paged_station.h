@@ -13,6 +13,7 @@ class PagedStation : public StationView {
  public:
   bool reveal(const QString& pointer) override;
   bool showPage(const QString& name) override { return pages_->choose(name); }
+  QStringList pageNames() const override { return pages_->names(); }
 
  protected:
   PagedStation(Kit kit, QWidget* parent);

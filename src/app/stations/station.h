@@ -32,6 +32,8 @@ class StationView : public QWidget {
   EntryPanel* entries() const { return entries_; }
   /// Turns to one of its pages by name; false if it has none of that name.
   virtual bool showPage(const QString&) { return false; }
+  /// Their names; none of a station with one page.
+  virtual QStringList pageNames() const { return {}; }
   /// The working that F2 opens when nothing in particular has the keyboard.
   virtual QString mainWorking() const { return {}; }
 

@@ -18,6 +18,7 @@ Pages::Pages(QWidget* parent) : QWidget(parent), group_(new QButtonGroup(this)),
 }
 
 void Pages::add(const QString& name, Make make) {
+  names_ << name;
   auto* button = new QPushButton(name);
   button->setProperty("page", true);
   button->setCheckable(true);

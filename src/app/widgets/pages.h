@@ -21,6 +21,7 @@ class Pages : public QWidget {
   void choose(int page);
   /// By name; false if there is none.
   bool choose(const QString& name);
+  QStringList names() const { return names_; }
   int count() const { return static_cast<int>(pages_.size()); }
   int current() const { return current_; }
   /// Null while it was never shown.
@@ -40,6 +41,7 @@ class Pages : public QWidget {
   QHBoxLayout* row_;
   QStackedWidget* stack_;
   std::vector<Page> pages_;
+  QStringList names_;
   int current_ = 0;
 };
 

@@ -97,14 +97,15 @@ Tally tallyOf(const std::vector<Finding>& findings) {
 
 /// Every one-click cure is carried out and assessed: it is offered if its finding is gone or milder, no Stop is new, and
 /// fewer are left.
-void dropFutileFixes(const Plan& plan, const Given& given, std::vector<Finding>& findings) {
+void dropFutileFixes(const Plan& plan, const Given& given, Assessment& made) {
+  std::vector<Finding>& findings = made.findings;
   const Tally now = tallyOf(findings);
   // Several findings offer the same cure; empty for one that is refused.
   std::map<decltype(Fix::edits), std::optional<std::vector<Finding>>> carriedOut;
   const auto findingsAfter = [&](const Fix& fix) -> const std::optional<std::vector<Finding>>& {
     const auto [at, first] = carriedOut.try_emplace(fix.edits);
     if (!first) return at->second;
-    if (const auto next = withFix(plan, fix)) at->second = assess(*next, given, nullptr, Parts()).findings;
+    if (const auto next = withFix(plan, fix)) at->second = assess(*next, given, &made, Parts()).findings;
     return at->second;
   };
   for (Finding& f : findings)
@@ -166,7 +167,7 @@ Assessment assess(const Plan& plan, const Given& given, const Assessment* previo
   onlyTheEnd(plan, a.findings);
   dropTwiceBlamed(a.findings);
   keepWorst(a.findings);
-  if (wanted.has(Part::Cures)) dropFutileFixes(plan, given, a.findings);
+  if (wanted.has(Part::Cures)) dropFutileFixes(plan, given, a);
   applyAcceptances(plan, a.findings);
   std::stable_sort(a.findings.begin(), a.findings.end(), [](const Finding& x, const Finding& y) {
     if (x.severity != y.severity) return x.severity < y.severity;

@@ -66,6 +66,7 @@ struct RangeFigures {
 
 struct HarnessFigures {
   Harness harness;
+  Celsius air;                     ///< the hottest that its leads lie in
   std::vector<LeadFigures> leads;  ///< in the order of the harness
   std::vector<PathFigures> paths;  ///< from each pack
   const LeadFigures* of(const std::string& lead) const;

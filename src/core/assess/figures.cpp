@@ -45,6 +45,13 @@ class Maker {
     range();
     addWindow(f_, plan_, catalogue_);
     f_.charging = chargePairs(plan_, catalogue_, f_, previous_, wanted_);
+    if (wanted_.has(Part::Cures)) countAssumed();
+    return std::move(f_);
+  }
+
+ private:
+  /// Of a whole assessment; nobody reads it of one that only tries a cure.
+  void countAssumed() {
     forEachField(
         plan_,
         [&](const std::string& pointer, const FieldSpec& spec, const FieldValue& value) {
@@ -52,10 +59,8 @@ class Maker {
             ++f_.assumedValues;
         },
         Walk::Everyday);
-    return std::move(f_);
   }
 
- private:
   Ohm commonResistance() const {
     Ohm r = Ohm(plan_.bike.controller.tails.value_or(usual::controllerLeads));
     if (const Run* run = plan_.mainRun()) r += runResistance(routed(frame_, plan_, *run), plan_.ambient);
@@ -134,10 +139,20 @@ class Maker {
     for (const RouteEstimate& ride : rides_) warmedBy(meanSquareCurrent(ride, p.model.nominal), ride.time);
   }
 
+  /// The figures of a lead that is as it was, at the currents that it had.
+  const LeadFigures* keptLead(const HarnessLead& lead, Known<Ampere> peak, Known<Ampere> sustained) const {
+    if (!previous_ || previous_->wiring.air != f_.wiring.air) return nullptr;
+    const HarnessLead* was = previous_->wiring.harness.lead(lead.id);
+    const LeadFigures* kept = previous_->wiring.of(lead.id);
+    const bool same = was && kept && was->isRun == lead.isRun && was->run == lead.run && kept->peak == peak && kept->sustained == sustained;
+    return same ? kept : nullptr;
+  }
+
   /// A pack's lead carries what its element carries, the main lead everything.
   void wiring() {
     HarnessFigures& w = f_.wiring;
     w.harness = harnessOf(plan_, frame_, catalogue_);
+    w.air = hottestAir(plan_);
     for (const HarnessLead& lead : w.harness.leads) {
       Known<Ampere> peak = f_.demand.peak, sustained = f_.demand.sustained;
       if (lead.pack >= 0) {
@@ -145,7 +160,8 @@ class Maker {
         peak = e->peak;
         sustained = e->sustained;
       }
-      w.leads.push_back(leadFigures(lead, peak, sustained, hottestAir(plan_)));
+      const LeadFigures* kept = keptLead(lead, peak, sustained);
+      w.leads.push_back(kept ? *kept : leadFigures(lead, peak, sustained, w.air));
     }
     Volt lowest(0);
     for (const PackFigures& p : f_.packs) lowest = lowest > Volt(0) ? std::min(lowest, p.model.nominal) : p.model.nominal;

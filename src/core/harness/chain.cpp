@@ -9,6 +9,7 @@
 #include <tuple>
 
 #include "core/parts/wire.h"
+#include "core/plan/names.h"
 
 namespace usherwright {
 namespace {
@@ -265,6 +266,18 @@ ChainAnswer solveChain(const Half& pack, const Half& bike, const Catalogue& cata
   }
   addRefused(pack, bike, catalogue, need, best, out.refused);
   return out;
+}
+
+Expected<Plan> withAdapters(const Plan& plan, std::size_t pack, const ChainWay& way) {
+  Plan next = plan;
+  for (Run& run : next.wiring.runs)
+    if (plan.leadOf(plan.packs[pack].id) == &plan.wiring.runs[static_cast<std::size_t>(&run - next.wiring.runs.data())]) {
+      if (way.splices > 0) return next;
+      run.adapters.clear();
+      for (const ChainLink& link : way.links) run.adapters.push_back(link.adapter->id);
+      return next;
+    }
+  return unexpected("/wiring/runs", "no lead of " + shownName(plan.packs[pack]), "its lead: Sizes enters one");
 }
 
 ChainAnswer chainOf(const Plan& plan, std::size_t pack, const Catalogue& catalogue, const ChainNeed& need) {

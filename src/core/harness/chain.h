@@ -62,6 +62,10 @@ Ohm adapterResistance(const Adapter& adapter, const Catalogue& catalogue);
 
 ChainAnswer solveChain(const Half& pack, const Half& bike, const Catalogue& catalogue, const ChainNeed& need);
 
+/// The plan whose lead of that pack lists the adapters of a way; none where the halves meet as they are. A way with a splice
+/// changes nothing: what somebody cuts is seen, and entered, when it is made. Errors: the pack has no lead in the plan.
+Expected<Plan> withAdapters(const Plan& plan, std::size_t pack, const ChainWay& way);
+
 /// Of a pack of the plan.
 ChainAnswer chainOf(const Plan& plan, std::size_t pack, const Catalogue& catalogue, const ChainNeed& need);
 

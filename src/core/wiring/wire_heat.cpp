@@ -1,4 +1,4 @@
-// Heat balance of a lead, solved by bisection on the conductor's temperature.
+// Heat balance of a lead: one unknown, the temperature of its sheath.
 #include "core/wiring/wire_heat.h"
 #include "core/quantity/root.h"
 
@@ -21,14 +21,14 @@ double bundleFactor(int conductors) {
 /// W/(m²·K) of natural convection on a horizontal cylinder, Churchill–Chu over all Rayleigh numbers, dry air at film temperature.
 double convection(double sheath, double ambient, double outer) {
   const double film = (sheath + ambient) / 2 + 273.15;
-  const double mu = 1.716e-5 * std::pow(film / 273.15, 1.5) * 383.55 / (film + 110.4);
+  const double mu = 1.716e-5 * (film / 273.15) * std::sqrt(film / 273.15) * 383.55 / (film + 110.4);
   const double k = -3.9333e-4 + 1.0184e-4 * film - 4.8574e-8 * film * film + 1.5207e-11 * film * film * film;
   const double rho = 101325 / (287.05 * film);
   const double nu = mu / rho;
   const double prandtl = 1007 * mu / k;
   const double rayleigh = 9.80665 / film * (sheath - ambient) * outer * outer * outer * prandtl / (nu * nu);
   const double root =
-      0.60 + 0.387 * std::pow(std::max(rayleigh, 0.0), 1.0 / 6) / std::pow(1 + std::pow(0.559 / prandtl, 9.0 / 16), 8.0 / 27);
+      0.60 + 0.387 * std::cbrt(std::sqrt(std::max(rayleigh, 0.0))) / std::pow(1 + std::pow(0.559 / prandtl, 9.0 / 16), 8.0 / 27);
   return root * root * k / outer;
 }
 
@@ -39,16 +39,26 @@ double shed(double sheath, double ambient, double outer) {
   const double hot = sheath + 273.15;
   const double cold = ambient + 273.15;
   return std::numbers::pi * outer *
-         (convection(sheath, ambient, outer) * (sheath - ambient) + emissivity * sigma * (std::pow(hot, 4) - std::pow(cold, 4)));
+         (convection(sheath, ambient, outer) * (sheath - ambient) +
+          emissivity * sigma * (hot * hot * hot * hot - cold * cold * cold * cold));
 }
 
 double ambientOf(const LeadSurroundings& around) { return around.ambient.value() + (around.closedHousing ? 15.0 : 0.0); }
 
-constexpr int halvings = 48;  // of some hundred kelvins: to the last digits of a double
+/// Where a rising function of the sheath's temperature passes zero between two temperatures; the end where it does not.
+template <class Function>
+double sheathWhere(const Function& f, double low, double high) {
+  constexpr double resolution = 1e-10;  // K
+  const double atLow = f(low), atHigh = f(high);
+  if (atLow >= 0) return low;
+  if (atHigh < 0) return high;
+  const Bracket found = narrowed(f, {low, high, atLow, atHigh}, resolution);
+  return (found.low + found.high) / 2;
+}
 
 /// Sheath temperature that sheds q.
 double sheathFor(double q, double ambient, double outer) {
-  return halved(Ends<double>{ambient, hottest}, halvings, [&](double sheath) { return shed(sheath, ambient, outer) < q; }).middle();
+  return sheathWhere([&](double sheath) { return shed(sheath, ambient, outer) - q; }, ambient, hottest);
 }
 
 double insulationRise(double q, const LeadGeometry& lead, const LeadSurroundings& around) {
@@ -67,11 +77,11 @@ LeadHeat steadyHeat(const LeadGeometry& lead, Ampere current, const LeadSurround
     return bundleFactor(around.loadedConductors) * i2 * strandedResistancePerMetre(lead.area, Celsius(conductor)).value();
   };
   // One unknown, the sheath: it sheds a heat, which says how much warmer the conductor is and so what it makes.
-  const auto isTooCool = [&](double sheath) {
+  const auto shedOver = [&](double sheath) {
     const double q = shed(sheath, ambient, outer);
-    return q < heatAt(sheath + insulationRise(q, lead, around));
+    return q - heatAt(sheath + insulationRise(q, lead, around));
   };
-  const double sheath = halved(Ends<double>{ambient, hottest}, halvings, isTooCool).middle();
+  const double sheath = sheathWhere(shedOver, ambient, hottest);
   const double conductor = std::min(hottest, sheath + insulationRise(shed(sheath, ambient, outer), lead, around));
   LeadHeat out;
   out.conductor = Celsius(conductor);
@@ -97,10 +107,8 @@ Ampere ampacity(const LeadGeometry& lead, Celsius limit, const LeadSurroundings&
   if (limit.value() <= ambient) return Ampere(0);
   const double outer = Metre(lead.outer).value();
   // The sheath temperature at which the conductor just reaches the limit: one unknown, no current yet.
-  const auto staysBelow = [&](double sheath) {
-    return sheath + insulationRise(shed(sheath, ambient, outer), lead, around) <= limit.value();
-  };
-  const double q = shed(halved(Ends<double>{ambient, limit.value()}, halvings, staysBelow).middle(), ambient, outer);
+  const auto above = [&](double sheath) { return sheath + insulationRise(shed(sheath, ambient, outer), lead, around) - limit.value(); };
+  const double q = shed(sheathWhere(above, ambient, limit.value()), ambient, outer);
   return Ampere(std::sqrt(q / (bundleFactor(around.loadedConductors) * strandedResistancePerMetre(lead.area, limit).value())));
 }
 

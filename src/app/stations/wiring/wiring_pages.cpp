@@ -63,8 +63,8 @@ void OnBikePage::refresh() { map_->rebuild(); }
 
 LiveEndsPage::LiveEndsPage(Kit kit) : StationPage(kit) {
   auto* column = pageColumn(this);
-  column->addWidget(
-      stationHeading(QStringLiteral("Which bare ends are live"), QStringLiteral("click a plug, or choose it and press Enter, to part it")));
+  column->addWidget(stationHeading(QStringLiteral("Which bare ends are live"),
+                                   QStringLiteral("click a plug, a fuse or the switch, or choose it and press Enter")));
   map_ = new DrawingView(kit_, QStringLiteral("map of live ends"));
   map_->setGround([this](drawing::Size size) { return drawing::liveEndsMap(kit_.document.subject(), state_, size); });
   map_->setMinimumHeight(200);
@@ -76,10 +76,12 @@ LiveEndsPage::LiveEndsPage(Kit kit) : StationPage(kit) {
 }
 
 void LiveEndsPage::toggle(const QString& part) {
-  if (!part.startsWith(QLatin1String("plug/"))) return;
   const QString which = part.mid(5);
-  if (which == QLatin1String("output")) state_.output = !state_.output;
-  else state_.plugged ^= 1u << which.toUInt();
+  if (part == QLatin1String("switch")) state_.closed = !state_.closed;
+  else if (part.startsWith(QLatin1String("fuse/"))) state_.fuses ^= 1u << which.toUInt();
+  else if (part == QLatin1String("plug/output")) state_.output = !state_.output;
+  else if (part.startsWith(QLatin1String("plug/"))) state_.plugged ^= 1u << which.toUInt();
+  else return;
   refresh();
 }
 

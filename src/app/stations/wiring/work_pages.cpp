@@ -37,6 +37,14 @@ EndsPage::EndsPage(Kit kit) : StationPage(kit) {
   inner->addWidget(ways_);
   inner->addStretch(1);
   column->addWidget(clearScroll(both), 1);
+  auto* foot = new QHBoxLayout;
+  plan_ = new QPushButton(QStringLiteral("Plan this way"));
+  connect(plan_, &QPushButton::clicked, this, &EndsPage::plan);
+  said_ = new PlainLabel;
+  said_->setObjectName(QStringLiteral("planned-way"));
+  foot->addWidget(plan_);
+  foot->addWidget(said_, 1);
+  column->addLayout(foot);
   connect(halves_, &DrawingView::partClicked, this, &EndsPage::point);
   connect(ways_, &DrawingView::partClicked, this, &EndsPage::take);
 }
@@ -66,6 +74,29 @@ void EndsPage::take(const QString& part) {
   refresh();
 }
 
+/// The adapters of the chosen way into the lead of the plan.
+void EndsPage::plan() {
+  if (way_ >= answer_.ways.size()) return;
+  const auto planned = withAdapters(kit_.document.plan(), pack_, answer_.ways[way_]);
+  if (planned) kit_.document.commit(*planned, QStringLiteral("adapters of %1").arg(text(shownName(kit_.document.plan().packs[pack_]))));
+  else said_->setText(text(planned.error().sentence()));
+}
+
+/// What the button does, or why it cannot.
+void EndsPage::offer() {
+  const bool some = way_ < answer_.ways.size();
+  const bool cut = some && answer_.ways[way_].splices > 0;
+  const Run* lead = kit_.document.plan().leadOf(kit_.document.plan().packs[pack_].id);
+  std::vector<std::string> ids;
+  if (some)
+    for (const ChainLink& link : answer_.ways[way_].links) ids.push_back(link.adapter->id);
+  const bool planned = some && !cut && lead && lead->adapters == ids;
+  plan_->setEnabled(some && !cut && !planned);
+  said_->setText(cut       ? QStringLiteral("A half that is made new is pointed at above when it is there.")
+                 : planned ? QStringLiteral("Planned: it counts in drop, shopping list and rules.")
+                           : QString());
+}
+
 void EndsPage::refresh() {
   const Plan& plan = kit_.document.plan();
   if (plan.packs.empty()) return;
@@ -93,6 +124,7 @@ void EndsPage::refresh() {
   Scaling::setHeights(ways_, kit_.look, static_cast<int>(drawing::waysHeight(answer_)), QWIDGETSIZE_MAX);
   halves_->rebuild();
   ways_->rebuild();
+  offer();
 }
 
 // ---- sizes ----

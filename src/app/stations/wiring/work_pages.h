@@ -18,11 +18,15 @@ class EndsPage : public StationPage {
  private:
   void point(const QString& part);
   void take(const QString& part);
+  void plan();
+  void offer();
   std::size_t pack_ = 0, way_ = 0;
   QWidget* names_;
   QHBoxLayout* nameRow_;
   DrawingView* halves_;
   DrawingView* ways_;
+  QPushButton* plan_;
+  QLabel* said_;
   ChainAnswer answer_;
 };
 

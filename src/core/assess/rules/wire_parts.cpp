@@ -176,11 +176,13 @@ void wire13(const Context& c, Findings& out) {
 }
 
 /// A branch whose wire nothing upstream protects.
-void branch(const Context& c, const Fuse& own, Known<Ampere> rating, Ampere upstream, const std::string& name, const std::string& part,
-            const std::string& at, Findings& out) {
+void branch(const Context& c, const Fuse& own, const std::function<Known<Ampere>()>& ratingOf, Ampere upstream, const std::string& name,
+            const std::string& part, const std::string& at, Findings& out) {
   const bool missing = own.present == false;
   const bool far = !missing && own.distance && *own.distance > farthest && !own.builtIn.value_or(false);
-  if (!(missing || far) || !rating || !(upstream <= Ampere(0) || exceeds(upstream.value(), rating->value()))) return;
+  if (!missing && !far) return;
+  const Known<Ampere> rating = ratingOf();  // a heat balance: only where it is asked for
+  if (!rating || !(upstream <= Ampere(0) || exceeds(upstream.value(), rating->value()))) return;
   Finding f = inWiring("WIRE-15", Severity::Stop, part, at + (missing ? "present" : "distance_mm"));
   f.sentence = fmt::format(
       "The {} carries {}; {} it{}.", name, text(*rating),
@@ -204,8 +206,9 @@ void wire15(const Context& c, Findings& out) {
   for (std::size_t k = 0; k < c.plan.packs.size(); ++k) {
     const Pack& p = c.plan.packs[k];
     const Ampere upstream = countsAsFitted(p.fuse) ? p.fuse.rating.value_or(Ampere(0)) : Ampere(0);
-    branch(c, p.chargeFuse, chargeLeadRating(c.plan, p), upstream, "charge lead of " + c.figures.packs[k].model.name, p.id + "/charge",
-           packPointer(k, "charge_fuse/"), out);
+    branch(
+        c, p.chargeFuse, [&] { return chargeLeadRating(c.plan, p); }, upstream, "charge lead of " + c.figures.packs[k].model.name,
+        p.id + "/charge", packPointer(k, "charge_fuse/"), out);
   }
   for (std::size_t i = 0; i < c.plan.bike.accessories.size(); ++i) {
     const Accessory& a = c.plan.bike.accessories[i];
@@ -213,9 +216,10 @@ void wire15(const Context& c, Findings& out) {
     Run wire;
     wire.size = a.leadSize;
     const std::string name = a.name.empty() ? std::string("an accessory") : a.name;
-    branch(c, a.fuse, a.leadSize.empty() ? Known<Ampere>() : leadRating(&wire, hottestAir(c.plan)),
-           a.tap == Tap::BeforeBms ? Ampere(0) : all, "lead of " + name, fmt::format("accessory-{}", i + 1),
-           fmt::format("/bike/accessories/{}/fuse/", i), out);
+    branch(
+        c, a.fuse, [&] { return a.leadSize.empty() ? Known<Ampere>() : leadRating(&wire, hottestAir(c.plan)); },
+        a.tap == Tap::BeforeBms ? Ampere(0) : all, "lead of " + name, fmt::format("accessory-{}", i + 1),
+        fmt::format("/bike/accessories/{}/fuse/", i), out);
   }
 }
 

@@ -44,6 +44,16 @@ void half(Pen& pen, Point at, bool facesRight, const LiveEnd* end) {
   }
 }
 
+/// A lever between two points.
+void mainSwitch(Pen& pen, Point at, bool closed) {
+  pen.rectangle({at.x - 15, at.y - 16}, {at.x + 15, at.y + 8}, Ink::Paper, Ink::None);
+  for (const double x : {at.x - 12, at.x + 12}) pen.circle({x, at.y}, 3, Ink::Ink);
+  pen.line({{at.x - 12, at.y}, {at.x + 12, at.y - (closed ? 0 : 13)}}, Ink::Ink, 3);
+  Shape& area = pen.rectangle({at.x - 17, at.y - 18}, {at.x + 17, at.y + 10}, Ink::None);
+  area.part = "switch";
+  area.tip = closed ? "main switch: closed; click to open it" : "main switch: open; click to close it";
+}
+
 const LiveEnd* endAt(const std::vector<LiveEnd>& ends, LiveEnd::Place place, int pack) {
   for (const LiveEnd& e : ends)
     if (e.place == place && e.pack == pack) return &e;
@@ -68,16 +78,24 @@ Drawing liveEndsMap(const Subject& subject, const PlugState& state, Size size) {
   for (std::size_t k = 0; k < n; ++k) {
     const double y = 12 + row * (static_cast<double>(k) + 0.5);
     const bool in = state.plugged >> k & 1u;
-    fed = fed || in;
+    fed = fed || (in && (state.fuses >> k & 1u));
     pen.rectangle({8, y - 24}, {packRight, y + 24}, Ink::Shoal, Ink::Deep, 4);
     pen.text({16, y - 4}, elided(f.packs[k].model.name, Face::Label, packRight - 28), Face::Label, Ink::Ink);
     pen.text({18, y + 14}, formatNumber(f.packs[k].model.restVoltage().value(), 3) + " V", Face::Figure, Ink::Ink);
     const double gap = in ? 0 : 26;
-    pen.line({{packRight, y}, {plug - gap - 30, y}}, Ink::Deep, 4);
+    const bool fused = state.fuses >> k & 1u;
+    const double fuse = (packRight + plug - 56) / 2;
+    pen.line({{packRight, y}, {fuse, y}}, Ink::Deep, 4);
+    pen.line({{fuse, y}, {plug - gap - 30, y}}, fused ? Ink::Deep : Ink::BankLine, 4);
+    Shape& cartridge = pen.rectangle({fuse - 12, y - 7 - (fused ? 0 : 12)}, {fuse + 12, y + 7 - (fused ? 0 : 12)}, Ink::Card, Ink::Ink, 7);
+    cartridge.width = 1.5;
+    cartridge.part = "fuse/" + std::to_string(k);
+    cartridge.tip = fmt::format("fuse of {}: {}", f.packs[k].model.name, fused ? "in; click to pull it" : "out; click to put it in");
     half(pen, {plug - gap, y}, true, endAt(ends, LiveEnd::Place::PackHalf, static_cast<int>(k)));
     const LiveEnd* fromJoint = endAt(ends, LiveEnd::Place::JointHalf, static_cast<int>(k));
     half(pen, {plug + gap, y}, false, fromJoint);
-    const bool live = in || (fromJoint && (fromJoint->state == EndState::Hot || fromJoint->state == EndState::Covered));
+    const bool live =
+        (in && (state.fuses >> k & 1u)) || (fromJoint && (fromJoint->state == EndState::Hot || fromJoint->state == EndState::Covered));
     pen.line({{plug + gap + 30, y}, {joint - 40, y}, {joint - 40, middle}, {joint - 30, middle}}, live ? Ink::Deep : Ink::BankLine, 4);
     Shape& area = pen.rectangle({plug - gap - 34, y - 20}, {plug + gap + 34, y + 20}, Ink::None, Ink::None);
     area.part = "plug/" + std::to_string(k);
@@ -90,7 +108,10 @@ Drawing liveEndsMap(const Subject& subject, const PlugState& state, Size size) {
   pen.line({{joint + 34, middle}, {output - gap - 30, middle}}, fed ? Ink::Deep : Ink::BankLine, 4);
   half(pen, {output - gap, middle}, true, endAt(ends, LiveEnd::Place::JointOutput, -1));
   half(pen, {output + gap, middle}, false, endAt(ends, LiveEnd::Place::ControllerHalf, -1));
-  pen.line({{output + gap + 30, middle}, {controller, middle}}, fed && state.output ? Ink::Deep : Ink::BankLine, 4);
+  const bool hasSwitch = subject.plan.wiring.mainSwitch.kind.value_or(SwitchKind::None) != SwitchKind::None;
+  const bool through = !hasSwitch || state.closed;
+  pen.line({{output + gap + 30, middle}, {controller, middle}}, fed && state.output && through ? Ink::Deep : Ink::BankLine, 4);
+  if (hasSwitch) mainSwitch(pen, {(output + 30 + controller) / 2, middle}, state.closed);
   const double right = std::min(size.width - 6, controller + 130);
   pen.rectangle({controller, middle - 26}, {right, middle + 26}, Ink::Card, Ink::Ink, 4);
   pen.text({(controller + right) / 2, middle + 5}, "controller", Face::Label, Ink::Ink, Anchor::Middle);
@@ -105,6 +126,7 @@ Drawing liveEndsMap(const Subject& subject, const PlugState& state, Size size) {
     legend += 34 + textWidth(words, Face::Small);
   };
   explain(EndState::Hot, "live, bare");
+  explain(EndState::Unseen, "live, not looked at");
   explain(EndState::Covered, "live, recessed");
   explain(EndState::Leak, "leaks or charged");
   explain(EndState::Dead, "dead or mated");
