@@ -136,7 +136,7 @@ TEST_CASE("a screen reader finds every part of a drawing with its figures, and c
   CHECK_FALSE(lead->isValid());  // the part is gone with its pack
 }
 
-TEST_CASE("both halves are pointed at by keys, from nothing known to a way, and what is seen wrong is a Stop") {
+TEST_CASE("C-059 C-060: both halves are pointed at by keys, from nothing known to a way, and what is seen wrong is a Stop") {
   Bench b;
   Plan plan = b.document().plan();
   plan.packs[0].bikeHalf = {};
@@ -177,7 +177,7 @@ TEST_CASE("both halves are pointed at by keys, from nothing known to a way, and 
   CHECK(ways->accessibleDescription().contains(QStringLiteral("A new half on the bike")));
 }
 
-TEST_CASE("halves that do not meet are a Stop until the way that was found is planned") {
+TEST_CASE("C-059 C-088: halves that do not meet are a Stop until the way that was found is planned") {
   Bench b;
   Plan plan = b.document().plan();
   plan.wiring.runs[1].adapters.clear();
@@ -202,7 +202,7 @@ TEST_CASE("halves that do not meet are a Stop until the way that was found is pl
   CHECK(b.finding(QStringLiteral("WIRE-06")));
 }
 
-TEST_CASE("fuses and the main switch part the live ends as well") {
+TEST_CASE("C-064 C-062: fuses and the main switch part the live ends as well") {
   Bench b;
   Plan plan = b.document().plan();
   plan.wiring.mainSwitch.kind = SwitchKind::Switch;
@@ -229,7 +229,7 @@ TEST_CASE("go-to turns to a page by its name") {
   CHECK(b.drawing(QStringLiteral("where the lead is nicked"))->isVisible());
 }
 
-TEST_CASE("everything is sized by one button, and one undo takes it back") {
+TEST_CASE("C-057 C-058 C-061: everything is sized by one button, and one undo takes it back") {
   Bench b;
   shown(b, "Sizes", "sizes of the harness");
   const Plan before = b.document().plan();
@@ -250,7 +250,7 @@ TEST_CASE("everything is sized by one button, and one undo takes it back") {
   CHECK(b.document().plan().wiring.runs[1].size == "16awg");
 }
 
-TEST_CASE("a nick is chosen on the harness; what its fuse does is said, and what is not proven") {
+TEST_CASE("C-061: a nick is chosen on the harness; what its fuse does is said, and what is not proven") {
   Bench b;
   DrawingView* view = shown(b, "Short here", "where the lead is nicked");
   const auto said = [&] { return b.window().findChild<QLabel*>(QStringLiteral("nick"))->text(); };
@@ -267,7 +267,7 @@ TEST_CASE("a nick is chosen on the harness; what its fuse does is said, and what
   CHECK(said().contains(QStringLiteral("unproven")));
 }
 
-TEST_CASE("switching on is said with its order, the pull sheet with its lengths, and nothing is said of unknown capacitors") {
+TEST_CASE("C-063 C-086: switching on is said with its order, the pull sheet with its lengths, and nothing is said of unknown capacitors") {
   Bench b;
   shown(b, "Switch on", "volts while the precharge is in");
   CHECK(b.shownWords().contains(QStringLiteral("The plug after the joint closes last, onto 680 µF: 1 J at 54.6 V")));
@@ -284,7 +284,7 @@ TEST_CASE("switching on is said with its order, the pull sheet with its lengths,
   CHECK(sheet->accessibleDescription().contains(QStringLiteral("wire AWG 12, red: 3 m")));
 }
 
-TEST_CASE("on paper 50 mm are 50 mm and a lead is as long as it is") {
+TEST_CASE("C-088: on paper 50 mm are 50 mm and a lead is as long as it is") {
   Bench b;
   QTemporaryDir folder;
   const QString pdf = folder.filePath(QStringLiteral("board.pdf")), svg = folder.filePath(QStringLiteral("page.svg"));

@@ -17,153 +17,7 @@
 namespace usherwright {
 namespace {
 
-constexpr double dropLimit = 0.03;        // of the lower nominal, WIRE-02
-constexpr double cupTolerance = 1.25;     // WIRE-08
 constexpr double copperDensity = 8.9e-6;  // kg/mm³
-constexpr double overSustained = 1.25;    // of a fuse
-const Celsius touch(60);
-
-/// The smallest fuse of any type that holds the load, interrupts, and of two alike the cheaper one.
-struct FuseFound {
-  Ampere rating{0};
-  const FuseType* type = nullptr;
-};
-FuseFound smallestFuse(const Catalogue& catalogue, Ampere sustained, Ampere peak, Volt full, Ampere toBreak) {
-  FuseFound best;
-  for (const FuseType& type : catalogue.fuses) {
-    if (type.voltage < full || type.breaking < toBreak) continue;
-    for (const Ampere rating : type.ratings) {
-      if (rating < sustained * overSustained || rating * type.carry < peak) continue;
-      const bool better = !best.type || rating < best.rating || (rating == best.rating && type.price < best.type->price);
-      if (better) best = {rating, &type};
-      break;
-    }
-  }
-  return best;
-}
-
-class ProblemMaker {
- public:
-  ProblemMaker(const Plan& plan, const Figures& f, const Catalogue& catalogue) : plan_(plan), f_(f), catalogue_(catalogue) {}
-
-  SizingProblem make() {
-    if (plan_.packs.empty()) return failed("no pack yet: there is nothing to wire");
-    for (std::size_t i = 0; i < f_.wiring.leads.size(); ++i) {
-      const LeadFigures& l = f_.wiring.leads[i];
-      if (f_.wiring.harness.leads[i].isRun && !(l.peak && l.sustained))
-        return failed(
-            fmt::format("what the {} has to carry is not known: the controller's limit says it", f_.wiring.harness.leads[i].name));
-    }
-    Ampere largest(0), sum(0);
-    for (std::size_t k = 0; k < plan_.packs.size(); ++k) {
-      const LeadFigures& l = *f_.wiring.of(plan_.packs[k].id + "/lead");
-      const PackFigures& p = f_.packs[k];
-      const FuseFound fuse = smallestFuse(catalogue_, *l.sustained, *l.peak, p.model.full, std::max(p.shorts.toBreak, p.backFed));
-      if (!fuse.type)
-        return failed(fmt::format("no fuse of the catalogue holds {} A for {} at {} V and breaks {} A", formatNumber(l.peak->value()),
-                                  p.model.name, formatNumber(p.model.full.value()),
-                                  formatNumber(std::max(p.shorts.toBreak, p.backFed).value())));
-      out_.fuses.push_back(fuse.rating);
-      out_.types.push_back(*fuse.type);
-      largest = std::max(largest, fuse.rating);
-      sum += fuse.rating;
-    }
-    Volt nominal(0);
-    for (const PackFigures& p : f_.packs) nominal = nominal > Volt(0) ? std::min(nominal, p.model.nominal) : p.model.nominal;
-    out_.dropAllowed = nominal * dropLimit;
-    for (std::size_t k = 0; k < plan_.packs.size(); ++k) {
-      pack(k, sum);
-      out_.fixedDrops.push_back(fixedDrop(k));
-    }
-    const bool one = plan_.packs.size() < 2 || plan_.joining.method == Method::Selector;
-    out_.main =
-        choiceOf("main/lead", plan_.joining.outputPlug, !plan_.joining.outputPlug.empty(), one ? largest : std::max(largest, sum * 0.5));
-    return std::move(out_);
-  }
-
- private:
-  SizingProblem failed(std::string why) {
-    out_ = {};
-    out_.impossible = std::move(why);
-    return std::move(out_);
-  }
-
-  Volt fixedDrop(std::size_t k) const {
-    const Ampere own = *f_.wiring.of(plan_.packs[k].id + "/lead")->peak, all = *f_.wiring.of("main/lead")->peak;
-    const Ohm adapters = adaptersResistance(plan_.leadOf(plan_.packs[k].id), catalogue_);
-    const Ohm common = adaptersResistance(plan_.mainRun(), catalogue_) + Ohm(plan_.wiring.mainSwitch.resistance.value_or(MilliOhm(0)));
-    return f_.joint.forwardDrop + (f_.joint.onResistance + adapters) * own + common * all;
-  }
-
-  void pack(std::size_t k, Ampere sum) {
-    Ampere feeds = out_.fuses[k];
-    if (std::find(f_.hard.begin(), f_.hard.end(), k) != f_.hard.end()) feeds = std::max(feeds, sum - out_.fuses[k]);
-    out_.packs.push_back(choiceOf(plan_.packs[k].id + "/lead", plan_.packs[k].plug, true, feeds));
-  }
-
-  /// The plug that is there stays if it can carry its fuse; else any that the catalogue has for leads.
-  std::vector<const ConnectorClass*> plugsFor(const std::string& now, Ampere feeds, const LeadFigures& need) const {
-    const auto carries = [&](const ConnectorClass& c) {
-      return c.continuous >= feeds && c.continuous >= *need.sustained && c.continuous >= *need.peak;
-    };
-    if (const ConnectorClass* c = catalogue_.connector(now); c && carries(*c)) return {c};
-    std::vector<const ConnectorClass*> out;
-    for (const ConnectorClass& c : catalogue_.connectors) {
-      const bool bySight = c.polesInBody > 1 || c.shrouded;  // poles of its own body are crossed by hand
-      if (!c.forCharging && bySight && carries(c)) out.push_back(&c);
-    }
-    return out;
-  }
-
-  LeadChoice choiceOf(const std::string& id, const std::string& plug, bool hasPlug, Ampere feeds) const {
-    LeadChoice choice;
-    choice.id = id;
-    const HarnessLead& lead = *f_.wiring.harness.lead(id);
-    const LeadFigures& need = *f_.wiring.of(id);
-    std::vector<const ConnectorClass*> plugs{nullptr};
-    if (hasPlug) plugs = plugsFor(plug, feeds, need);
-    for (const WireOffer& wire : catalogue_.wires) {
-      const bool held = lead.planned >= 0 && lead.run.held;
-      if (held ? wire.size != lead.run.size : wire.size.ends_with("mm2")) continue;
-      HarnessLead tried = lead;
-      tried.run.size = wire.size;
-      const LeadFigures figures = leadFigures(tried, need.peak, need.sustained, hottestAir(plan_));
-      const std::string fails = whyNot(tried, figures, feeds);
-      for (const ConnectorClass* c : plugs) {
-        LeadOption o;
-        o.size = wire.size;
-        o.plug = c;
-        o.fails = fails;
-        if (o.fails.empty() && c && !fits(wire.size, *c)) o.fails = "does not fit the cups of the plug";
-        o.passes = o.fails.empty();
-        const double metres = lead.run.lengthPlus->value() + lead.run.lengthMinus->value();
-        o.price = wire.perMetre * metres + (c ? c->price : Money(0));
-        o.drop = *figures.drop + (c ? Ohm(c->perContact) * 2.0 * *need.peak : Volt(0));
-        choice.options.push_back(std::move(o));
-      }
-    }
-    return choice;
-  }
-
-  static bool fits(const std::string& wire, const ConnectorClass& plug) {
-    const auto size = parseWireSize(wire), least = parseWireSize(plug.smallestWire), most = parseWireSize(plug.largestWire);
-    return size && least && most && !(size->area > most->area * cupTolerance) && !(size->area * cupTolerance < least->area);
-  }
-
-  static std::string whyNot(const HarnessLead& lead, const LeadFigures& f, Ampere feeds) {
-    if (*f.rating < feeds) return fmt::format("carries {} A, less than the fuse that protects it", formatNumber(f.rating->value()));
-    if (*f.conductorAtPeak > insulationLimit(lead.run.insulation))
-      return fmt::format("{} °C of copper at the peak", formatNumber(f.conductorAtPeak->value()));
-    if (lead.run.touchable && *f.sheathSustained > touch)
-      return fmt::format("{} °C outside for long", formatNumber(f.sheathSustained->value()));
-    return {};
-  }
-
-  const Plan& plan_;
-  const Figures& f_;
-  const Catalogue& catalogue_;
-  SizingProblem out_;
-};
 
 struct Solution {
   Money price{1e300};
@@ -230,6 +84,7 @@ class Report {
     }
     plug("main/plug", "plug after the joint", plan_.joining.outputPlug, *s_.main, p_.main, "/joining/output_plug");
     wire(p_.main, *s_.main, mainAllowed(), std::nullopt);
+    if (p_.mainSwitch) theSwitch(*p_.mainSwitch);
     precharge();
     return std::move(out_);
   }
@@ -253,7 +108,7 @@ class Report {
     s.name = "fuse of " + name;
     if (now.rating && countsAsFitted(now)) s.now = formatNumber(now.rating->value()) + " A";
     s.chosen = fmt::format("{} A, {}", formatNumber(p_.fuses[k].value()), type.name);
-    const bool slow = *l.sustained * overSustained > *l.peak / type.carry;
+    const bool slow = *l.sustained * fuseOverSustained > *l.peak / type.carry;
     s.because =
         slow ? fmt::format("1.25 × {} A for long", formatNumber(l.sustained->value()))
              : fmt::format("holds {} A at the peak, carries {} times its rating", formatNumber(l.peak->value()), formatNumber(type.carry));
@@ -304,7 +159,7 @@ class Report {
     n.size = wire.size;
     n.fails = !o->fails.empty() ? o->fails : o->drop > allowed ? std::string("more than 3 % on the whole way") : std::string();
     n.warmer = Kelvins(then.sheathSustained->value() - now.sheathSustained->value());
-    n.drop = (o->drop - chosen.drop).value() / (p_.dropAllowed.value() / dropLimit);
+    n.drop = (o->drop - chosen.drop) / p_.nominal;
     n.energy = WattHour((*then.loss - *now.loss).value() * hoursOfACharge());
     n.mass = Kilogram((b->area - a->area).value() * metres * 1000 * copperDensity);
     n.price = o->price - chosen.price;
@@ -341,6 +196,22 @@ class Report {
     }
   }
 
+  void theSwitch(const SwitchType& type) {
+    const MainSwitch& now = plan_.wiring.mainSwitch;
+    Sized s;
+    s.kind = SizedKind::Switch;
+    s.id = "main/switch";
+    s.name = "main switch";
+    if (now.current && now.voltage)
+      s.now = fmt::format("{} V, {} A", formatNumber(now.voltage->value()), formatNumber(now.current->value()));
+    s.chosen = fmt::format("{} V, {} A", formatNumber(type.voltage.value()), formatNumber(type.continuous.value()));
+    s.because = "the cheapest of its kind for direct current at these volts and the peak";
+    out_.parts.push_back(std::move(s));
+    set("/wiring/main_switch/dc_V", type.voltage.value());
+    set("/wiring/main_switch/continuous_A", type.continuous.value());
+    set("/wiring/main_switch/contact_mohm", type.resistance.value());
+  }
+
   void precharge() {
     const SwitchOn on = switchOnOf(plan_, f_, catalogue_);
     if (!on.stored || !on.last.softened.empty()) return;
@@ -363,10 +234,6 @@ class Report {
 };
 
 }  // namespace
-
-SizingProblem sizingProblem(const Plan& plan, const Figures& figures, const Catalogue& catalogue) {
-  return ProblemMaker(plan, figures, catalogue).make();
-}
 
 Sizing sizeEverything(const Plan& plan, const Figures& figures, const Catalogue& catalogue) {
   const SizingProblem p = sizingProblem(plan, figures, catalogue);

@@ -21,7 +21,7 @@ struct Neighbour {
   Money price{0};
 };
 
-enum class SizedKind : std::uint8_t { Wire, Plug, Fuse, Precharge };
+enum class SizedKind : std::uint8_t { Wire, Plug, Fuse, Switch, Precharge };
 struct Sized {
   SizedKind kind = SizedKind::Wire;
   std::string id;  ///< of the harness: "stock/lead", "stock/plug", "stock/fuse", "main/lead", "main/plug"
@@ -50,6 +50,8 @@ Expected<Plan> withSizes(const Plan& plan, const Sizing& sizing);
 /// Needs the peak and the sustained current of every lead; says what is missing otherwise.
 Sizing sizeEverything(const Plan& plan, const Figures& figures, const Catalogue& catalogue);
 
+inline constexpr double fuseOverSustained = 1.25;  ///< continuous loading of fuses, IEC 60269
+
 // ---- for those who want to try it all ----
 
 /// A wire and a plug for one lead, with all that is judged of them but the drop of the whole way.
@@ -70,9 +72,11 @@ struct SizingProblem {
   std::vector<LeadChoice> packs;
   LeadChoice main;
   std::vector<Ampere> fuses;
+  Volt nominal{0};  ///< the lower one of the packs
   Volt dropAllowed{0};
   std::vector<Volt> fixedDrops;  ///< per pack: joint, adapters, switch, whatever the sizes are
   std::vector<FuseType> types;
+  std::optional<SwitchType> mainSwitch;  ///< of a plan that has one
   std::string impossible;
 };
 SizingProblem sizingProblem(const Plan& plan, const Figures& figures, const Catalogue& catalogue);

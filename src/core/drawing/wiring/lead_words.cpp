@@ -36,6 +36,8 @@ std::string warmWords(const LeadFigures& f) {
 std::string leadWords(const Subject& s, const HarnessLead& l) {
   const LeadFigures& f = *s.assessment.figures.wiring.of(l.id);
   std::string out = fmt::format("{}: {}, {}{}", l.name, lengthOf(s, l), shownSize(l), l.planned < 0 ? " (assumed)" : "");
+  const std::size_t adapters = l.run.adapters.size();
+  if (adapters > 0) out += fmt::format(", with {} adapter{}", adapters, adapters > 1 ? "s" : "");
   if (f.rating) out += fmt::format(", carries {} A", formatNumber(f.rating->value()));
   if (f.peak) out += fmt::format(", {} A at peak", formatNumber(f.peak->value()));
   if (f.conductorAtPeak) out += fmt::format(": copper {} °C", formatNumber(f.conductorAtPeak->value(), 2));

@@ -21,7 +21,10 @@ std::string shownSize(const std::string& size) {
 std::string shown(const Sized& s, const std::string& what) {
   if (what.empty()) return "–";
   if (s.kind == SizedKind::Wire) return shownSize(what);
-  return s.kind == SizedKind::Plug ? what.substr(0, what.find(',')) : what;
+  if (s.kind != SizedKind::Plug) return what;
+  constexpr std::string_view usual = "two-pole ";
+  const std::string name = what.substr(0, what.find(','));
+  return name.starts_with(usual) ? name.substr(usual.size()) : name;
 }
 
 std::string signedNumber(double value, int digits) { return (value < 0 ? "−" : "+") + formatNumber(std::abs(value), digits); }
