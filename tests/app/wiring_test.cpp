@@ -262,6 +262,16 @@ TEST_CASE("C-061: a nick is chosen on the harness; what its fuse does is said, a
   b.enter(QStringLiteral("fuse DC voltage of fuse of deck"), QStringLiteral("80"));
   CHECK(said().contains(QStringLiteral("opens within")));
   CHECK(said().contains(QStringLiteral("its jacket outlasts")));
+  b.clickButton(QStringLiteral("deck"));  // unplugged: the joiner lets nothing back
+  Bench::settle();
+  CHECK(said().contains(QStringLiteral("Nothing feeds the lead of deck")));
+  b.clickButton(QStringLiteral("deck"));
+  Bench::settle();
+  CHECK(said().contains(QStringLiteral("opens within")));
+  view->setFocus();
+  b.key(Qt::Key_F2);
+  CHECK(b.window().sheet()->body().toStdString().find("ΣE/R without the boards") != std::string::npos);
+  b.key(Qt::Key_Escape);
   b.document().commit(withField(b.document().plan(), "/packs/1/fuse/kind", FieldValue{}));
   Bench::settle();
   CHECK(said().contains(QStringLiteral("unproven")));

@@ -208,6 +208,17 @@ TEST_CASE("a nick in a pack's lead: its own short, the others only through a har
                        hard.figures.joint.onResistance.value();
     CHECK(x2.current.value() * way + main.total.value() * shared == Approx(from.full.value()).epsilon(1e-6));
   }
+  // Unplugged, its lead hangs on the joint: the others feed it, not its own cells; inside its case it is the other way round.
+  const auto state = [&](const char* place, std::uint32_t plugged) {
+    return nickAt(plan, hard.figures, shippedCatalogue(), place, plugged);
+  };
+  REQUIRE(state("second/lead", 1).fuses.size() == 1);
+  CHECK(state("second/lead", 1).fuses[0].pack == 0);
+  REQUIRE(state("second/tail", 1).fuses.size() == 1);
+  CHECK(state("second/tail", 1).fuses[0].pack == 1);
+  CHECK(state("second/lead", 0).fuses.empty());
+  CHECK(state("main/lead", 2).fuses.size() == 1);
+  CHECK(nickAt(plan, a.figures, shippedCatalogue(), "second/lead", 1).fuses.empty());  // a one-way joint lets nothing out there
   Plan selector = plan;
   selector.joining.method = Method::Selector;
   CHECK(nickAt(selector, plans::assessed(selector).figures, shippedCatalogue(), "main/lead").fuses.size() == 1);

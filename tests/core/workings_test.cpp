@@ -246,3 +246,18 @@ P = (v·(m·g·(Crr·cosθ + sinθ) + ½·ρ·CdA·v²) − P_rider)/η on flat 
 Method: steady-speed road load
 )");
 }
+
+TEST_CASE("the workings of the harness are its figures, and none is made of what is not known") {
+  CHECK(workingText("switch-on").find("C = 680 µF") != std::string::npos);
+  CHECK(workingText("switch-on").find("→ 1 J, 470 A; 0.11 s") != std::string::npos);
+  CHECK_THAT(workingText("way/1"), Catch::Contains("ΔU = 0.0523 V  (adapters of deck; computed)"));
+  CHECK_THAT(workingText("way/1"), Catch::Contains("→ 0.611 V of 46.8 V, 1.31 %"));
+  CHECK_THAT(workingText("lead/second/lead"), Catch::Contains("→ 40.2 °C outside for long, 0.291 V at the peak"));
+  CHECK(workingText("nick/second/lead").find("I_fuse = 30 A  (its rating; label)") != std::string::npos);
+  const Plan plan = plans::with(plans::with(plans::demo(), "/bike/controller/bulk_uF", ""), "/bike/controller/current_max_A", "");
+  const Assessment a = plans::assessed(plan);
+  for (const char* id : {"switch-on", "way/1", "way/7", "lead/main/lead", "lead/nowhere", "nick/nowhere"}) {
+    CAPTURE(id);
+    CHECK_FALSE(workingOf(plan, a, id));
+  }
+}

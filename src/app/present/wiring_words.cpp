@@ -18,11 +18,11 @@ QString dropWords(const Figures& f) {
            text(formatNumber(100 * path->share(), 2)), volts(path->nominal), shares.join(QStringLiteral(", ")));
 }
 
-QString nickWords(const Plan& plan, const Figures& f, const std::string& lead) {
+QString nickWords(const Plan& plan, const Figures& f, const std::string& lead, std::uint32_t plugged) {
   const HarnessLead* at = f.wiring.harness.lead(lead);
   if (!at) return QStringLiteral("Choose a lead of the harness: by click, or by arrow and Enter.");
-  const Nick n = nickAt(plan, f, shippedCatalogue(), lead);
-  if (n.fuses.empty()) return QStringLiteral("Nothing feeds the %1.").arg(text(at->name));
+  const Nick n = nickAt(plan, f, shippedCatalogue(), lead, plugged);
+  if (n.fuses.empty()) return QStringLiteral("Nothing feeds the %1: what is plugged in does not reach it.").arg(text(at->name));
   QString out = QStringLiteral("In the %1 a short draws %2 in all: %3.").arg(text(at->name), amps(n.total), text(n.words));
   if (!n.until) {
     const bool never = std::any_of(n.fuses.begin(), n.fuses.end(), [](const FeedingFuse& x) { return x.never; });

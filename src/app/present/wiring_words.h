@@ -11,7 +11,7 @@ namespace usherwright::app {
 QString dropWords(const Figures& figures);
 
 /// What happens when a lead is chafed through: current, fuses, seconds, °C; what to choose while no lead is.
-QString nickWords(const Plan& plan, const Figures& figures, const std::string& lead);
+QString nickWords(const Plan& plan, const Figures& figures, const std::string& lead, std::uint32_t plugged);
 
 /// The energy, the spark, what keeps it small.
 QString switchOnWords(const SwitchOn& on);

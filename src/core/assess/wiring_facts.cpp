@@ -186,13 +186,15 @@ struct Place {
 
 class NickFeeders {
  public:
-  NickFeeders(const Plan& plan, const Figures& f, const Catalogue& catalogue) : plan_(plan), f_(f), catalogue_(catalogue) {}
+  NickFeeders(const Plan& plan, const Figures& f, const Catalogue& catalogue, std::uint32_t plugged)
+      : plan_(plan), f_(f), catalogue_(catalogue), plugged_(plugged) {}
 
   std::vector<Feeding> of(const Place& at) const {
     std::vector<Feeding> out;
     if (at.lead.pack < 0) {
       Feeding all;
       for (std::size_t k = 0; k < plan_.packs.size(); ++k) {
+        if (!isIn(k)) continue;
         Feeding one;
         add(one, k, toJoint(k) + f_.joint.onResistance, f_.joint.forwardDrop);
         if (f_.joint.turns != Turns::OneAtATime) add(all, k, toJoint(k) + f_.joint.onResistance, f_.joint.forwardDrop);
@@ -205,13 +207,14 @@ class NickFeeders {
     const auto k = static_cast<std::size_t>(at.lead.pack);
     const Ohm fuse = fuseResistance(plan_.packs[k].fuse), plug = plugResistance(catalogue_, plan_.packs[k].plug);
     Feeding own;
-    add(own, k, at.inside || at.charge ? Ohm(0) : fuse + (at.lead.isRun ? plug : Ohm(0)), Volt(0));
+    if (!at.lead.isRun || isIn(k)) add(own, k, at.inside || at.charge ? Ohm(0) : fuse + (at.lead.isRun ? plug : Ohm(0)), Volt(0));
     own.shared = bothConductors(at.lead) * 0.5;
-    out.push_back(own);
+    if (!own.packs.empty()) out.push_back(own);
     Feeding others;
-    if (std::find(f_.hard.begin(), f_.hard.end(), k) != f_.hard.end())
+    // The others come as far as the joint's half of this plug; past it only while it is in.
+    if (std::find(f_.hard.begin(), f_.hard.end(), k) != f_.hard.end() && (at.lead.isRun || isIn(k)))
       for (const std::size_t other : f_.hard)
-        if (other != k) add(others, other, toJoint(other) + f_.joint.onResistance, Volt(0));
+        if (other != k && isIn(other)) add(others, other, toJoint(other) + f_.joint.onResistance, Volt(0));
     if (others.packs.empty()) return out;
     others.shared = f_.joint.onResistance + (at.lead.isRun ? bothConductors(at.lead) * 0.5 : leadOf(k) + plug);
     if (at.inside || at.charge) others.shared += fuse;
@@ -220,6 +223,7 @@ class NickFeeders {
   }
 
  private:
+  bool isIn(std::size_t k) const { return (plugged_ >> k & 1u) != 0; }
   Ohm leadOf(std::size_t k) const {
     const HarnessLead* lead = f_.wiring.harness.lead(plan_.packs[k].id + "/lead");
     return lead ? bothConductors(*lead) : Ohm(0);
@@ -237,6 +241,7 @@ class NickFeeders {
   const Plan& plan_;
   const Figures& f_;
   const Catalogue& catalogue_;
+  std::uint32_t plugged_;
 };
 
 /// A fuse beyond its volts or its breaking capacity melts, and the arc goes on; "" if both are known to suffice.
@@ -293,14 +298,14 @@ double squareSeconds(std::vector<FeedingFuse> fuses) {
 
 }  // namespace
 
-Nick nickAt(const Plan& plan, const Figures& f, const Catalogue& catalogue, const std::string& id) {
+Nick nickAt(const Plan& plan, const Figures& f, const Catalogue& catalogue, const std::string& id, std::uint32_t plugged) {
   constexpr double jacketForFiveSeconds = 250;  // °C of copper under silicone or cross-linked jackets, IEC 60724; PVC 160
   Nick n;
   n.lead = id;
   const HarnessLead* lead = f.wiring.harness.lead(id);
   if (!lead) return n;
   const Place at(*lead);
-  for (const Feeding& feeding : NickFeeders(plan, f, catalogue).of(at)) {
+  for (const Feeding& feeding : NickFeeders(plan, f, catalogue, plugged).of(at)) {
     const std::vector<Ampere> currents = currentsOf(feeding, f.joint.oneWay);
     for (std::size_t i = 0; i < feeding.packs.size(); ++i) {
       if (currents[i] <= Ampere(0)) continue;

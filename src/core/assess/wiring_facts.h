@@ -58,8 +58,9 @@ struct Nick {
   Known<Celsius> limit;   ///< that the insulation outlasts for a short time
   std::string words;      ///< the verdict
 };
-/// Both conductors of a lead bridged at its middle, all packs plugged in. `lead` is an id of the harness.
-Nick nickAt(const Plan& plan, const Figures& figures, const Catalogue& catalogue, const std::string& lead);
+/// Both conductors of a lead bridged at its middle. `lead` is an id of the harness; `plugged`: a bit for each pack whose plug is
+/// in. What is inside a pack its cells feed always, its lead only while it is plugged in; the others reach it through the joint.
+Nick nickAt(const Plan& plan, const Figures& figures, const Catalogue& catalogue, const std::string& lead, std::uint32_t plugged = 0xf);
 
 /// The longest time a fuse of this kind and rating may take; empty: not known. `never`: below the first point of its curve.
 struct Opening {

@@ -11,7 +11,6 @@ namespace usherwright {
 namespace {
 
 inline constexpr std::array<std::string_view, 3> wiringWords{"straight", "crossed", "series"};
-constexpr std::span<const std::string_view> choiceWords(AdapterWiring) { return wiringWords; }
 
 AdapterEnd endOf(const PartRow& row, const std::string& side, const Catalogue& catalogue) {
   AdapterEnd end;

@@ -41,6 +41,8 @@ LaidOutPage::LaidOutPage(Kit kit) : StationPage(kit) {
 void LaidOutPage::refresh() {
   Scaling::setHeights(map_, kit_.look, static_cast<int>(drawing::harnessHeight(kit_.document.plan())), QWIDGETSIZE_MAX);
   way_->setText(dropWords(kit_.document.assessment().figures));
+  const PathFigures* path = kit_.document.assessment().figures.wiring.longest();
+  setProperty(workingProperty, path ? QStringLiteral("way/%1").arg(path->pack) : QString());
   map_->rebuild();
 }
 

@@ -1,6 +1,8 @@
 // Pages of station Wiring that work something out.
 #include "app/stations/wiring/work_pages.h"
 
+#include <functional>
+
 #include "app/present/wiring_words.h"
 #include "app/present/words.h"
 #include "app/theme/scaling.h"
@@ -15,6 +17,29 @@
 #include "core/plan/names.h"
 
 namespace usherwright::app {
+
+namespace {
+
+/// A button for every pack, made anew in a row; `clicked` is told which one.
+void fillPackRow(QHBoxLayout* row, const Plan& plan, const QString& what, const std::function<bool(std::size_t)>& isChecked,
+                 const std::function<void(std::size_t)>& clicked) {
+  while (row->count() > 0) delete row->takeAt(0)->widget();
+  for (std::size_t k = 0; k < plan.packs.size(); ++k) {
+    const std::string name = shownName(plan.packs[k]);
+    auto* button = new QPushButton(onButton(text(drawing::elided(name, drawing::Face::Label, 150))));
+    button->setCheckable(true);
+    button->setChecked(isChecked(k));
+    button->setAccessibleName(what.arg(text(name)));
+    QObject::connect(button, &QPushButton::clicked, button, [k, clicked] { clicked(k); });
+    row->addWidget(button);
+  }
+  row->addWidget(new PlainLabel, 1);
+}
+
+/// Runs after the click that asks for it: the button is of the row that is made anew.
+void later(QObject* of, std::function<void()> run) { QMetaObject::invokeMethod(of, std::move(run), Qt::QueuedConnection); }
+
+}  // namespace
 
 // ---- ends ----
 
@@ -101,22 +126,14 @@ void EndsPage::refresh() {
   const Plan& plan = kit_.document.plan();
   if (plan.packs.empty()) return;
   pack_ = std::min(pack_, plan.packs.size() - 1);
-  while (nameRow_->count() > 0) delete nameRow_->takeAt(0)->widget();
   names_->setVisible(plan.packs.size() > 1);
-  for (std::size_t k = 0; k < plan.packs.size() && plan.packs.size() > 1; ++k) {
-    auto* button = new QPushButton(onButton(text(drawing::elided(shownName(plan.packs[k]), drawing::Face::Label, 150))));
-    button->setCheckable(true);
-    button->setChecked(k == pack_);
-    button->setAccessibleName(QStringLiteral("ends of %1").arg(text(shownName(plan.packs[k]))));
-    connect(button, &QPushButton::clicked, this, [this, k] {
-      pack_ = k;
-      way_ = 0;
-      QMetaObject::invokeMethod(
-          this, [this] { refresh(); }, Qt::QueuedConnection);  // the button is of the row that is made anew
-    });
-    nameRow_->addWidget(button);
-  }
-  if (plan.packs.size() > 1) nameRow_->addWidget(new PlainLabel, 1);
+  fillPackRow(
+      nameRow_, plan, QStringLiteral("ends of %1"), [this](std::size_t k) { return k == pack_; },
+      [this](std::size_t k) {
+        pack_ = k;
+        way_ = 0;
+        later(this, [this] { refresh(); });
+      });
   answer_ = chainOf(plan, pack_, shippedCatalogue(), chainNeedOf(plan, kit_.document.assessment().figures, pack_));
   way_ = std::min(way_, answer_.ways.empty() ? 0 : answer_.ways.size() - 1);
   Scaling::setHeights(halves_, kit_.look, static_cast<int>(drawing::halvesHeight(plan, pack_)),
@@ -159,8 +176,12 @@ void SizesPage::refresh() {
 
 ShortPage::ShortPage(Kit kit) : StationPage(kit) {
   auto* column = pageColumn(this);
-  column->addWidget(
-      stationHeading(QStringLiteral("A lead chafed through"), QStringLiteral("choose a lead: both its conductors touch in the middle")));
+  column->addWidget(stationHeading(QStringLiteral("A lead chafed through"),
+                                   QStringLiteral("choose a lead: its conductors touch in the middle; above: who is plugged in")));
+  auto* packs = new QWidget;
+  packRow_ = new QHBoxLayout(packs);
+  packRow_->setContentsMargins(0, 0, 0, 0);
+  column->addWidget(packs);
   map_ = new DrawingView(kit_, QStringLiteral("where the lead is nicked"));
   map_->setGround([this](drawing::Size size) { return drawing::harnessLaidOut(kit_.document.subject(), size); });
   column->addWidget(clearScroll(map_), 1);
@@ -179,7 +200,14 @@ void ShortPage::refresh() {
   const Figures& f = kit_.document.assessment().figures;
   Scaling::setHeights(map_, kit_.look, static_cast<int>(drawing::harnessHeight(kit_.document.plan())), QWIDGETSIZE_MAX);
   map_->rebuild();
-  words_->setText(nickWords(kit_.document.plan(), f, lead_.toStdString()));
+  fillPackRow(
+      packRow_, kit_.document.plan(), QStringLiteral("%1 is plugged in"), [this](std::size_t k) { return (plugged_ >> k & 1u) != 0; },
+      [this](std::size_t k) {
+        plugged_ ^= 1u << k;
+        later(this, [this] { refresh(); });
+      });
+  words_->setText(nickWords(kit_.document.plan(), f, lead_.toStdString(), plugged_));
+  setProperty(workingProperty, QStringLiteral("nick/") + lead_);
 }
 
 // ---- switching on ----
@@ -210,6 +238,7 @@ void SwitchOnPage::refresh() {
   const SwitchOn on = switchOnOf(plan, kit_.document.assessment().figures, shippedCatalogue());
   words_->setText(switchOnWords(on));
   order_->setText(matingOrderWords(plan, on));
+  setProperty(workingProperty, QStringLiteral("switch-on"));
   curve_->setVisible(on.time.has_value());
   curve_->rebuild();
 }

@@ -55,6 +55,8 @@ class ShortPage : public StationPage {
  private:
   DrawingView* map_;
   QLabel* words_;
+  QHBoxLayout* packRow_;
+  std::uint32_t plugged_ = 0xf;
   QString lead_;
 };
 
