@@ -189,7 +189,7 @@ std::optional<Working> workingOf(const Plan& plan, const Assessment& a, const st
   if (kind == "pack" && k) return packWorking(c, *k, second);
   if (kind == "ride" && k) return rideWorking(c, *k, second);
   if (kind == "charge" && k && number(second)) return chargeWorking(c, *k, *number(second));
-  if (const auto wiring = wiringWorking(c, id)) return wiring;
+  if (auto wiring = wiringWorking(c, id)) return wiring;
   if (id == "peak" && f.demand.peak) {
     Working w{"Peak current", "I_peak = I_limit + ΔI + I_acc", {}, text(*f.demand.peak), "worst case of the printed tolerance"};
     rules::addPeak(c, w);
