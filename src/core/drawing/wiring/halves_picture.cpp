@@ -121,7 +121,7 @@ Drawing halvesPicture(const Subject& s, std::size_t pack, Size size) {
     const std::string name = c ? c->name : id.empty() ? "which connector is not known yet: choose it" : id + ": not in the catalogue";
     Shape& title = pen.text({x, 35}, elided(name, Face::Label, column), Face::Label, c ? Ink::Soft : Ink::Mind);
     title.part = side == Side::Pack ? "own_half/connector" : "bike_half/connector";
-    title.tip = who + ": " + name;
+    title.tip = fmt::format("{}: {}", who, name);
     d.description += fmt::format("{}: {};", who, name);
     double y = headHeight;
     for (const Row& row : rowsOf(s.plan, pack, side)) {
