@@ -191,6 +191,31 @@ TEST_CASE("what to make of two ends that are alike, a chain of two, a red pin an
   for (const ChainWay& w : solveChain(pack, bike, c, need).ways) CHECK(w.kind != WayKind::Exchange);
 }
 
+TEST_CASE("no more adapters than are allowed, and only those that are put on are planned") {
+  const Catalogue& c = shippedCatalogue();
+  const Half pack = halfOf("bullet-3.5", Contact::Sockets);
+  Half bike = halfOf("bullet-4.5", Contact::Pins, Shell::Inner);
+  bike.plusAt = PlusAt::Other;
+  ChainNeed need;
+  need.mostAdapters = 1;
+  CHECK_FALSE(shortestChain(pack, bike, c, need));
+  need.mostAdapters = 2;
+  const auto way = shortestChain(pack, bike, c, need);
+  REQUIRE(way);
+  CHECK(way->links.size() == 2);
+  const Plan plan = plans::demo();
+  const auto planned = withAdapters(plan, 0, *way);
+  REQUIRE(planned);
+  CHECK(planned->wiring.runs[0].adapters.size() == 2);
+  CHECK(planned->wiring.runs[1] == plan.wiring.runs[1]);
+  ChainWay spliced = *way;
+  spliced.splices = 1;
+  CHECK(withAdapters(plan, 0, spliced)->wiring == plan.wiring);
+  Plan bare = plan;
+  bare.wiring.runs.clear();
+  CHECK_FALSE(withAdapters(bare, 0, *way));
+}
+
 TEST_CASE("before everything is seen there is no way, and each thing that is asked is a field") {
   Plan plan = plans::demo();
   plan.packs[0].plugLiveSide.reset();

@@ -190,6 +190,10 @@ TEST_CASE("a nick in a pack's lead: its own short, the others only through a har
   const double i2t = expected * expected * n.until->value(), area = parseWireSize(plan.wiring.runs[1].size)->area.value();
   const double x = i2t * 0.017241e-6 / (area * area * 1e-12 * 3.45e6);
   CHECK(n.copper->value() == Approx(hottestAir(plan).value() + (std::exp(0.00393 * x) - 1) / 0.00393).epsilon(1e-6));
+  CHECK(n.limit == Celsius(250));
+  Plan pvc = plan;
+  pvc.wiring.runs[1].insulation = Insulation::Pvc;
+  CHECK(second(pvc).limit == Celsius(160));
   plan.joining.method = Method::Direct;
   const Assessment hard = plans::assessed(plan);
   const Nick both = nickAt(plan, hard.figures, shippedCatalogue(), "second/lead");
