@@ -140,20 +140,6 @@ TEST_CASE("the same plan in a second window is said in both ways: on opening and
   CHECK(second.save() == FileSession::Outcome::OpenElsewhere);
 }
 
-TEST_CASE("unsaved work survives the end of the application") {
-  Bench b;
-  b.enter(QStringLiteral("budget"), QStringLiteral("512"));
-  QTest::qWait(2000);  // the journal is written two seconds after the first edit at the latest
-  b.restart();         // gone without a question, as in a crash
-  b.window().offerRecovery();
-  REQUIRE(b.window().notices()->sentence().contains(QStringLiteral("Unsaved work")));
-  b.clickButton(QStringLiteral("Take it up again"));
-  CHECK(b.document().plan().budget == Money(512));
-  CHECK_FALSE(b.window().session().isSaved());
-  b.window().offerRecovery();
-  CHECK(b.window().notices()->sentence().isEmpty());
-}
-
 TEST_CASE("closing with changes asks first, and can be answered each way") {
   Bench b;
   b.enter(QStringLiteral("budget"), QStringLiteral("512"));

@@ -1,6 +1,7 @@
 // Driving the real window with keys and the mouse, as a person would.
 #pragma once
 
+#include <QElapsedTimer>
 #include <QLineEdit>
 #include <QTemporaryDir>
 #include <QtTest/QTest>
@@ -12,6 +13,15 @@ namespace driving {
 
 using namespace usherwright;
 using namespace usherwright::app;
+
+/// Waits until something holds: a slow machine is no fault of what is tested.
+template <class Condition>
+bool within(int milliseconds, const Condition& holds) {
+  QElapsedTimer clock;
+  clock.start();
+  while (!holds() && clock.elapsed() < milliseconds) QTest::qWait(2);
+  return holds();
+}
 
 /// A window with the demo open, shown and active; its files and journals live in a folder that goes away.
 class Bench {

@@ -185,22 +185,22 @@ void FileKeeper::offerRecovery() {
   }
 }
 
+/// Where to write a form of the plan, with its ending; empty if nothing was chosen.
+QString FileKeeper::askedPath(const QString& words, const QString& ending, const QString& suffix) {
+  const QString beside =
+      QFileInfo(session_.path()).path() + QLatin1Char('/') + suggestedName(document_.plan()).chopped(7) + suffix + ending;
+  const QString path = QFileDialog::getSaveFileName(window_, words, beside, QStringLiteral("*%1").arg(ending));
+  return path.isEmpty() || path.endsWith(ending) ? path : path + ending;
+}
+
 void FileKeeper::exportAs(const Export& form) {
-  const QString ending = text(form.ending);
-  const QString beside = QFileInfo(session_.path()).path() + QLatin1Char('/') + suggestedName(document_.plan()).chopped(7) + ending;
-  QString path = QFileDialog::getSaveFileName(window_, text(form.words), beside, QStringLiteral("*%1").arg(ending));
-  if (path.isEmpty()) return;
-  if (!path.endsWith(ending)) path += ending;
-  bottom_.say(writeExport(form, path));
+  const QString path = askedPath(text(form.words), text(form.ending));
+  if (!path.isEmpty()) bottom_.say(writeExport(form, path));
 }
 
 void FileKeeper::printBoard() {
-  const QString beside =
-      QFileInfo(session_.path()).path() + QLatin1Char('/') + suggestedName(document_.plan()).chopped(7) + QStringLiteral("-board.pdf");
-  QString path = QFileDialog::getSaveFileName(window_, QStringLiteral("The harness board 1:1"), beside, QStringLiteral("*.pdf"));
-  if (path.isEmpty()) return;
-  if (!path.endsWith(QLatin1String(".pdf"))) path += QStringLiteral(".pdf");
-  bottom_.say(writeBoard(path));
+  const QString path = askedPath(QStringLiteral("The harness board 1:1"), QStringLiteral(".pdf"), QStringLiteral("-board"));
+  if (!path.isEmpty()) bottom_.say(writeBoard(path));
 }
 
 QString FileKeeper::writeBoard(const QString& path) const {

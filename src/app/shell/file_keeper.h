@@ -47,6 +47,7 @@ class FileKeeper : public QObject {
   void whenSafe(const QString& what, std::function<void()> then);
 
  private:
+  QString askedPath(const QString& words, const QString& ending, const QString& suffix = {});
   FileSession::Then tellAfter(const std::function<void()>& then);
   void tellOf(FileSession::Outcome outcome);
   void readAgain();

@@ -8,7 +8,6 @@
 
 #include "core/assess/figure_parts.h"
 #include "core/plan/names.h"
-#include "core/plan/usual.h"
 #include "core/quantity/units.h"
 #include "core/wiring/wire_heat.h"
 
@@ -35,6 +34,12 @@ std::string softenedBy(const Plan& plan) {
 }
 
 }  // namespace
+
+Volt highestFull(const Figures& f) {
+  Volt highest(0);
+  for (const PackFigures& p : f.packs) highest = std::max(highest, p.model.full);
+  return highest;
+}
 
 ChainNeed chainNeedOf(const Plan& plan, const Figures& f, std::size_t k) {
   ChainNeed need;
@@ -84,7 +89,7 @@ SwitchOn switchOnOf(const Plan& plan, const Figures& f, const Catalogue& catalog
   SwitchOn s;
   s.last = closesLast(plan, catalogue);
   s.resistor = plan.joining.precharge;
-  for (const PackFigures& p : f.packs) s.bus = std::max(s.bus, p.model.full);
+  s.bus = highestFull(f);
   if (f.packs.empty()) return s;
   for (std::size_t k = 0; k < f.packs.size(); ++k) {
     // At 20 °C, the board's resistance included: what stands between the cells and the capacitors.
@@ -120,7 +125,6 @@ Opening openingOf(const Fuse& fuse, Ampere current, const Catalogue& catalogue) 
   if (!fuse.kind || !fuse.rating) return out;
   const auto type = std::find_if(catalogue.fuses.begin(), catalogue.fuses.end(), [&](const FuseType& t) { return t.kind == *fuse.kind; });
   if (type == catalogue.fuses.end() || type->curve.empty()) return out;
-  out.source = type->source;
   const double multiple = current / *fuse.rating;
   const std::vector<MeltingPoint>& curve = type->curve;
   if (multiple < curve.front().multiple) {
@@ -179,9 +183,8 @@ std::vector<Ampere> currentsOf(const Feeding& f, bool oneWay) {
 /// The place of a nick: which pack's side, and what lies between it and the joint.
 struct Place {
   const HarnessLead& lead;
-  bool inside, tail, charge;  ///< before the fuse, between fuse and plug, on the charge lead
-  explicit Place(const HarnessLead& l)
-      : lead(l), inside(l.id.ends_with("/inside")), tail(l.pack >= 0 && l.id.ends_with("/tail")), charge(l.id.ends_with("/charge")) {}
+  bool inside, charge;  ///< before the fuse, on the charge lead
+  explicit Place(const HarnessLead& l) : lead(l), inside(l.id.ends_with("/inside")), charge(l.id.ends_with("/charge")) {}
 };
 
 class NickFeeders {

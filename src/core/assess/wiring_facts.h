@@ -6,6 +6,9 @@
 
 namespace usherwright {
 
+/// Of all packs; 0 without one.
+Volt highestFull(const Figures& figures);
+
 /// What a chain from this pack has to carry, whether the bike's side is fed by others, whether its lead may be cut.
 ChainNeed chainNeedOf(const Plan& plan, const Figures& figures, std::size_t pack);
 
@@ -66,7 +69,6 @@ Nick nickAt(const Plan& plan, const Figures& figures, const Catalogue& catalogue
 struct Opening {
   Known<Second> after;
   bool never = false;
-  std::string source;
 };
 Opening openingOf(const Fuse& fuse, Ampere current, const Catalogue& catalogue);
 

@@ -12,28 +12,25 @@ namespace {
 
 using rules::Context;
 using rules::input;
+using rules::leadPointer;
 using rules::text;
-
-std::string fieldOf(const HarnessLead& lead, std::string_view key) {
-  return lead.planned >= 0 ? fmt::format("/wiring/runs/{}/{}", lead.planned, key) : std::string();
-}
 
 std::optional<Working> leadWorking(const Context& c, const std::string& id) {
   const HarnessLead* lead = c.figures.wiring.harness.lead(id);
   const LeadFigures* f = c.figures.wiring.of(id);
   if (!lead || !lead->isRun || !f || !f->sheathSustained || !f->drop) return std::nullopt;
-  Working w{
-      fmt::format("The {}", lead->name),
-      "k·I²·R(T) = convection + radiation at the sheath; ΔU = I_peak·(R_plus + R_minus)",
-      {input(c, "I", "sustained", text(*f->sustained)), input(c, "I_peak", "peak", text(*f->peak)),
-       input(c, "A", "size", lead->run.size, fieldOf(*lead, "size")),
-       input(c, "l", "plus length", formatNumber(lead->run.lengthPlus.value_or(Metre(0)).value()) + " m", fieldOf(*lead, "length_plus_m")),
-       input(c, "l", "minus length", formatNumber(lead->run.lengthMinus.value_or(Metre(0)).value()) + " m",
-             fieldOf(*lead, "length_minus_m")),
-       input(c, "k", "wires in the bundle", formatNumber(lead->run.bundle), fieldOf(*lead, "bundle")),
-       input(c, "T_air", "hottest air", text(c.figures.wiring.air), "/hottest_C")},
-      "",
-      "Churchill–Chu over all Rayleigh numbers, ε = 0.9; copper 17.241 mΩ·mm²/m + 2 % lay, α = 0.00393/K"};
+  Working w{fmt::format("The {}", lead->name),
+            "k·I²·R(T) = convection + radiation at the sheath; ΔU = I_peak·(R_plus + R_minus)",
+            {input(c, "I", "sustained", text(*f->sustained)), input(c, "I_peak", "peak", text(*f->peak)),
+             input(c, "A", "size", lead->run.size, leadPointer(*lead, "size")),
+             input(c, "l", "plus length", formatNumber(lead->run.lengthPlus.value_or(Metre(0)).value()) + " m",
+                   leadPointer(*lead, "length_plus_m")),
+             input(c, "l", "minus length", formatNumber(lead->run.lengthMinus.value_or(Metre(0)).value()) + " m",
+                   leadPointer(*lead, "length_minus_m")),
+             input(c, "k", "wires in the bundle", formatNumber(lead->run.bundle), leadPointer(*lead, "bundle")),
+             input(c, "T_air", "hottest air", text(c.figures.wiring.air), "/hottest_C")},
+            "",
+            "Churchill–Chu over all Rayleigh numbers, ε = 0.9; copper 17.241 mΩ·mm²/m + 2 % lay, α = 0.00393/K"};
   w.result = fmt::format("{} outside for long, {} at the peak", text(*f->sheathSustained), text(*f->drop));
   return w;
 }

@@ -15,8 +15,6 @@ bool meet(Contact a, Contact b) {
 
 Contact facing(Contact c) { return c == Contact::Pins ? Contact::Sockets : c == Contact::Sockets ? Contact::Pins : c; }
 
-std::string shortName(const ConnectorClass& c) { return c.name.substr(0, c.name.find(',')); }
-
 /// What its pack says of its live side stands for a contact that nobody looked at singly.
 Known<Contact> contactOf(const Known<Contact>& seen, const Pack& pack, Side side) {
   if (seen || side == Side::Bike) return seen;
@@ -87,6 +85,16 @@ Half mateOf(const Half& half) {
   out.shell = half.connector->shells && half.shell == Shell::Outer ? Shell::Inner : Shell::Outer;
   return out;
 }
+
+CupFit cupFit(const WireSize& wire, const ConnectorClass& connector) {
+  constexpr double tolerance = 1.25;  // of the copper
+  const auto least = parseWireSize(connector.smallestWire), most = parseWireSize(connector.largestWire);
+  ensure(least && most, "a connector of the catalogue holds no wire size");
+  if (wire.area > most->area * tolerance) return CupFit::TooThick;
+  return wire.area * tolerance < least->area ? CupFit::TooThin : CupFit::Fits;
+}
+
+std::string shortName(const ConnectorClass& c) { return c.name.substr(0, c.name.find(',')); }
 
 std::string contactsInWords(const Half& half) {
   const auto one = [](Contact c) { return c == Contact::Pins ? "pin" : "socket"; };

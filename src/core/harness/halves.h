@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "core/parts/catalogue.h"
+#include "core/parts/wire.h"
 #include "core/plan/plan.h"
 
 namespace usherwright {
@@ -48,6 +49,12 @@ bool isBare(const Half& half);
 /// The half that meets it.
 Half mateOf(const Half& half);
 
+/// Whether a wire goes into the cups of a connector; the nearest metric size goes into a cup for its AWG.
+enum class CupFit : std::uint8_t { Fits, TooThick, TooThin };
+CupFit cupFit(const WireSize& wire, const ConnectorClass& connector);
+
+/// "two-pole 3.5 mm bullet", without what it carries.
+std::string shortName(const ConnectorClass& connector);
 /// "sockets", "pins", "red pin, black socket".
 std::string contactsInWords(const Half& half);
 /// "two-pole 3.5 mm bullet, sockets, outer body".

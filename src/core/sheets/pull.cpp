@@ -7,6 +7,7 @@
 #include <cmath>
 #include <map>
 
+#include "core/assess/wiring_facts.h"
 #include "core/plan/fields.h"
 #include "core/plan/names.h"
 #include "core/quantity/csv.h"
@@ -19,8 +20,6 @@ constexpr double cupDepths = 2.5;  // × conductor diameter that a cup is deep
 const Millimetre screwStrip(10);   // into a joiner's or a controller's terminal
 const Metre spare(0.02);           // for a crimp that is made a second time
 constexpr double wireReserve = 1.1;
-
-std::string shortName(const ConnectorClass& c) { return c.name.substr(0, c.name.find(',')); }
 
 Millimetre stripFor(const ConnectorClass* plug, const WireSize& wire) {
   return plug ? Millimetre(std::round(cupDepths * wire.conductorDiameter.value()) + 1) : screwStrip;
@@ -201,8 +200,7 @@ class Shopping {
   void theSwitch() {
     const MainSwitch& s = plan_.wiring.mainSwitch;
     if (s.kind.value_or(SwitchKind::None) == SwitchKind::None) return;
-    Volt full(0);
-    for (const PackFigures& p : f_.packs) full = std::max(full, p.model.full);
+    const Volt full = highestFull(f_);
     const Ampere needed = s.current.value_or(f_.demand.sustained.value_or(Ampere(0)));
     const SwitchType* found = nullptr;
     std::string instead;

@@ -4,14 +4,11 @@
 #include <fmt/format.h>
 
 #include <algorithm>
-#include <map>
 
 #include "core/assess/wiring_facts.h"
-#include "core/frame/frame.h"
 #include "core/plan/edit.h"
 #include "core/plan/entries.h"
 #include "core/plan/names.h"
-#include "core/plan/usual.h"
 #include "core/quantity/units.h"
 
 namespace usherwright {

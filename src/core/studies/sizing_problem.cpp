@@ -3,17 +3,13 @@
 
 #include <algorithm>
 
-#include "core/frame/frame.h"
+#include "core/assess/wiring_facts.h"
 #include "core/quantity/units.h"
 #include "core/studies/sizing.h"
 #include "core/wiring/wire_heat.h"
 
 namespace usherwright {
 namespace {
-
-constexpr double dropLimit = 0.03;     // of the lower nominal, WIRE-02
-constexpr double cupTolerance = 1.25;  // WIRE-08
-const Celsius touch(60);
 
 /// The smallest fuse of any type that holds the load, interrupts, and of two alike the cheaper one.
 struct FuseFound {
@@ -67,7 +63,7 @@ class ProblemMaker {
     Volt nominal(0);
     for (const PackFigures& p : f_.packs) nominal = nominal > Volt(0) ? std::min(nominal, p.model.nominal) : p.model.nominal;
     out_.nominal = nominal;
-    out_.dropAllowed = nominal * dropLimit;
+    out_.dropAllowed = nominal * wayDropLimit;
     for (std::size_t k = 0; k < plan_.packs.size(); ++k) {
       pack(k, sum);
       out_.fixedDrops.push_back(fixedDrop(k));
@@ -87,8 +83,7 @@ class ProblemMaker {
 
   /// Of the plan's kind, for direct current at the highest full voltage and the peak.
   std::optional<SwitchType> cheapestSwitch() const {
-    Volt full(0);
-    for (const PackFigures& p : f_.packs) full = std::max(full, p.model.full);
+    const Volt full = highestFull(f_);
     std::optional<SwitchType> best;
     for (const SwitchType& t : catalogue_.switches) {
       const bool passes = t.kind == *plan_.wiring.mainSwitch.kind && t.voltage >= full && t.continuous >= *f_.wiring.of("main/lead")->peak;
@@ -134,6 +129,8 @@ class ProblemMaker {
     for (const WireOffer& wire : catalogue_.wires) {
       const bool held = lead.planned >= 0 && lead.run.held;
       if (held ? wire.size != lead.run.size : wire.size.ends_with("mm2")) continue;
+      const auto size = parseWireSize(wire.size);
+      ensure(size.has_value(), "a wire of the catalogue has no size");
       HarnessLead tried = lead;
       tried.run.size = wire.size;
       const LeadFigures figures = leadFigures(tried, need.peak, need.sustained, hottestAir(plan_));
@@ -143,7 +140,7 @@ class ProblemMaker {
         o.size = wire.size;
         o.plug = c;
         o.fails = fails;
-        if (o.fails.empty() && c && !fits(wire.size, *c)) o.fails = "does not fit the cups of the plug";
+        if (o.fails.empty() && c && cupFit(*size, *c) != CupFit::Fits) o.fails = "does not fit the cups of the plug";
         o.passes = o.fails.empty();
         const double metres = lead.run.lengthPlus->value() + lead.run.lengthMinus->value();
         o.price = wire.perMetre * metres + (c ? c->price : Money(0));
@@ -154,16 +151,11 @@ class ProblemMaker {
     return choice;
   }
 
-  static bool fits(const std::string& wire, const ConnectorClass& plug) {
-    const auto size = parseWireSize(wire), least = parseWireSize(plug.smallestWire), most = parseWireSize(plug.largestWire);
-    return size && least && most && !(size->area > most->area * cupTolerance) && !(size->area * cupTolerance < least->area);
-  }
-
   static std::string whyNot(const HarnessLead& lead, const LeadFigures& f, Ampere feeds) {
     if (*f.rating < feeds) return fmt::format("carries {} A, less than the fuse that protects it", formatNumber(f.rating->value()));
     if (*f.conductorAtPeak > insulationLimit(lead.run.insulation))
       return fmt::format("{} °C of copper at the peak", formatNumber(f.conductorAtPeak->value()));
-    if (lead.run.touchable && *f.sheathSustained > touch)
+    if (lead.run.touchable && *f.sheathSustained > touchLimit)
       return fmt::format("{} °C outside for long", formatNumber(f.sheathSustained->value()));
     return {};
   }

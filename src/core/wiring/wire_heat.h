@@ -10,6 +10,9 @@
 
 namespace usherwright {
 
+inline const Celsius touchLimit(60);          ///< of a sheath: hotter, nobody keeps a hand on it for longer than a moment
+inline constexpr double wayDropLimit = 0.03;  ///< of the nominal volts: beyond it the way costs more than its copper
+
 struct LeadSurroundings {
   Celsius ambient{30};
   int loadedConductors = 2;              ///< together in the bundle
@@ -55,7 +58,7 @@ struct SizeChoice {
   Volt nominal;
   Celsius insulationLimit{125};
   bool touchable = false;
-  double dropLimit = 0.03;  ///< of nominal
+  double dropLimit = wayDropLimit;  ///< of nominal
 };
 /// The first of `candidates` (thin to thick) whose temperature holds at the sustained current and whose drop
 /// holds at the peak; −1 if none does.

@@ -7,6 +7,7 @@
 
 #include "core/assess/figure_parts.h"
 #include "core/assess/rules/rule.h"
+#include "core/assess/wiring_facts.h"
 #include "core/quantity/text.h"
 
 namespace usherwright::rules {
@@ -111,8 +112,7 @@ void join16(const Context& c, Findings& out) {
   const bool said = j.looseEndsCapped == true || j.alwaysTogether == true;
   if (said && isVouchedFor(j)) return;
   if (std::all_of(c.plan.packs.begin(), c.plan.packs.end(), [](const Pack& p) { return p.plugLiveSide == LiveSide::Shrouded; })) return;
-  Volt highest(0);
-  for (const PackFigures& p : c.figures.packs) highest = std::max(highest, p.model.full);
+  const Volt highest = highestFull(c.figures);
   Finding f = inJoining("JOIN-16", said ? Severity::Mind : Severity::Stop, "joint",
                         said ? "/joining/ends_checked_by" : "/joining/loose_ends_capped");
   f.sentence =

@@ -13,7 +13,6 @@
 namespace usherwright::rules {
 namespace {
 
-constexpr double cupTolerance = 1.25;  // of the copper: the nearest metric size goes into a cup for its AWG
 constexpr double otherVoltage = 1.05;  // two full voltages further apart than this are two classes
 constexpr std::size_t mostAdapters = 2;
 const Volt bothPolesAbove(60);  // extra-low voltage ends: one open pole no longer makes it safe to touch
@@ -116,9 +115,10 @@ void cup(const Context& c, const std::string& plugId, const std::string& plugNam
   if (!plug || !run) return;
   const auto size = parseWireSize(run->size), most = parseWireSize(plug->largestWire), least = parseWireSize(plug->smallestWire);
   if (!size || !most || !least) return;
-  const bool big = size->area > most->area * cupTolerance, small = size->area * cupTolerance < least->area;
-  if (!big && !small) return;
-  const std::string pointer = fmt::format("/wiring/runs/{}/size", run - c.plan.wiring.runs.data());
+  const CupFit fit = cupFit(*size, *plug);
+  if (fit == CupFit::Fits) return;
+  const bool big = fit == CupFit::TooThick;
+  const std::string pointer = runPointer(c, *run, "size");
   Finding f = inWiring("WIRE-08", Severity::Mind, part, pointer);
   f.sentence = big ? fmt::format("{} does not go into the cups of the {}, made for {} at most.", size->shown(), plugName, most->shown())
                    : fmt::format("{} is too thin for the {}, whose clamps hold {} and thicker.", size->shown(), plugName, least->shown());

@@ -104,6 +104,14 @@ std::optional<PackVolts> restedVoltsOf(const Context& c, std::size_t pack) {
 std::string packPointer(std::size_t index, std::string_view rest) { return fmt::format("/packs/{}/{}", index, rest); }
 std::string chargerPointer(std::size_t index, std::string_view rest) { return fmt::format("/chargers/{}/{}", index, rest); }
 
+std::string runPointer(const Context& c, const Run& run, std::string_view key) {
+  return fmt::format("/wiring/runs/{}/{}", &run - c.plan.wiring.runs.data(), key);
+}
+
+std::string leadPointer(const HarnessLead& lead, std::string_view key) {
+  return lead.planned >= 0 ? fmt::format("/wiring/runs/{}/{}", lead.planned, key) : std::string();
+}
+
 std::string text(Volt v) { return formatNumber(v.value()) + " V"; }
 std::string text(Ampere a) { return formatNumber(a.value()) + " A"; }
 std::string text(Ohm r) { return formatNumber(MilliOhm(r).value()) + " mΩ"; }

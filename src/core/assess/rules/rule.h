@@ -75,6 +75,9 @@ Finding onPack(std::string id, Severity severity, const PackModel& model, std::s
 
 std::string packPointer(std::size_t index, std::string_view rest);
 std::string chargerPointer(std::size_t index, std::string_view rest);
+/// Of a run of the plan; of a lead of the harness, "" where nobody entered one: its field is that of its place.
+std::string runPointer(const Context& c, const Run& run, std::string_view key);
+std::string leadPointer(const HarnessLead& lead, std::string_view key);
 
 /// " (assumed: its label says 36 V)" behind a series count that nobody stated; else nothing.
 std::string assumedWords(const Context& c, std::size_t pack);

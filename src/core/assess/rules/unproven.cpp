@@ -116,10 +116,6 @@ class Unproven {
   std::vector<std::string> more_;  ///< fields that a row names with its own
 };
 
-std::string runPointer(const Context& c, const Run& run, std::string_view key) {
-  return fmt::format("/wiring/runs/{}/{}", &run - c.plan.wiring.runs.data(), key);
-}
-
 void board(const Context& c, std::size_t k, Unproven& pack) {
   const Bms& bms = c.plan.packs[k].bms;
   if (bms.present == false) return;  // known to be missing: PACK-13
@@ -295,11 +291,9 @@ void theJoint(const Context& c, Findings& out) {
     // The need stands in for the part: what it must carry and withstand.
     const Known<Ampere>& peak = c.figures.demand.peak;
     const std::string amperes = peak ? fmt::format("at least {} needed", text(*peak)) : std::string();
-    Volt highest(0);
-    for (const PackFigures& p : c.figures.packs) highest = std::max(highest, p.model.full);
     joiner.check("/joining/part/input_A", amperes);
     joiner.check("/joining/part/total_A", amperes);
-    joiner.check("/joining/part/voltage_V", fmt::format("at least {} needed", text(highest)));
+    joiner.check("/joining/part/voltage_V", fmt::format("at least {} needed", text(highestFull(c.figures))));
     if (c.plan.packs.size() > 2 && isOneWay(c)) joiner.check("/joining/part/inputs");
     joiner.report(out);
   }

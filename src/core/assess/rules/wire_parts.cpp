@@ -18,10 +18,6 @@ const Joule spark(0.3);                          // stored above this, plain con
 const Millimetre farthest(200);                  // of a branch before its own fuse
 constexpr double movingBend = 8, fixedBend = 4;  // × outer diameter, usual minimum radii of fine-stranded leads
 
-std::string runPointer(const Context& c, const Run& run, std::string_view key) {
-  return fmt::format("/wiring/runs/{}/{}", &run - c.plan.wiring.runs.data(), key);
-}
-
 /// A lead that somebody entered, with its part and its name.
 void forEachRun(const Context& c, const std::function<void(const HarnessLead&, const Run&)>& visit) {
   for (const HarnessLead& lead : c.figures.wiring.harness.leads)
@@ -125,8 +121,7 @@ void wire12(const Context& c, Findings& out) {
     out.push_back(std::move(f));
     return;
   }
-  Volt highest(0);
-  for (const PackFigures& p : c.figures.packs) highest = std::max(highest, p.model.full);
+  const Volt highest = highestFull(c.figures);
   const auto add = [&](const char* key, std::string sentence, std::string what, double headline, WorkingInput with) {
     Finding f = inWiring("WIRE-12", Severity::Stop, "main/switch", std::string("/wiring/main_switch/") + key);
     f.sentence = std::move(sentence);

@@ -62,9 +62,7 @@ void chain(Pen& pen, const std::string& pack, const ChainWay& way, double width)
     x += lead;
     half(pen, way.halves[2 * i], {x + pair / 2 - 1, y}, true);
     half(pen, way.halves[2 * i + 1], {x + pair / 2 + 1, y}, false);
-    pen.text({x + pair / 2, y + 38},
-             elided(way.halves[2 * i].connector->name.substr(0, way.halves[2 * i].connector->name.find(',')), Face::Small,
-                    std::max(pair, pair + lead - 10)),
+    pen.text({x + pair / 2, y + 38}, elided(shortName(*way.halves[2 * i].connector), Face::Small, std::max(pair, pair + lead - 10)),
              Face::Small, Ink::Soft, Anchor::Middle);
     x += pair;
   }
