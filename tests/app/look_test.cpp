@@ -57,7 +57,8 @@ QStringList clipped(MainWindow& window) {
     if (auto* button = qobject_cast<QPushButton*>(w)) words = button->text();
     if (words.isEmpty() || words.contains(QStringLiteral("…"))) continue;
     const int need = w->fontMetrics().horizontalAdvance(words);
-    if (need > w->width() + 1) out << QStringLiteral("%1 (%2 of %3)").arg(words).arg(w->width()).arg(need);
+    const bool squeezed = qobject_cast<QPushButton*>(w) && w->sizeHint().width() > w->width() + 1;
+    if (need > w->width() + 1 || squeezed) out << QStringLiteral("%1 (%2 of %3)").arg(words).arg(w->width()).arg(need);
     if (!isInScrolledContents(w) && w->mapTo(&window, QPoint(w->width(), 0)).x() > window.width() + 1)
       out << words + QStringLiteral(" off the window");
   }

@@ -385,6 +385,47 @@ const std::vector<Shot>& shots() {
          w.session().begin(example("quarry-town-folder"));
          wiringPage(w, "On the bike");
        }},
+      {"wiring-slack",
+       [](MainWindow& w) {
+         Plan plan = example("quarry-town-folder");
+         plan.wiring.runs[1].slack = Millimetre(90);
+         w.session().begin(plan);
+         wiringPage(w, "Slack");
+       }},
+      {"wiring-slack-night",
+       [](MainWindow& w) {
+         w.resize(1100, 700);
+         Plan plan = threePacks();
+         plan.wiring.runs[1].moves = true;
+         plan.wiring.runs[1].pullOut = Millimetre(250);
+         plan.wiring.runs[1].freeLength = Millimetre(300);
+         for (const Tap tap : {Tap::Bus, Tap::BeforeBms, Tap::Controller}) {
+           Accessory lamp;
+           lamp.name = "lamp";
+           lamp.tap = tap;
+           plan.bike.accessories.push_back(lamp);
+         }
+         plan.wiring.mainSwitch.kind = SwitchKind::Switch;
+         w.session().begin(plan);
+         w.look().setTheme(Theme::Night);
+         wiringPage(w, "Slack");
+       }},
+      {"wiring-branches-night",
+       [](MainWindow& w) {
+         w.resize(1100, 700);
+         Plan plan = threePacks();
+         for (const Tap tap : {Tap::Bus, Tap::BeforeBms, Tap::Controller}) {
+           Accessory lamp;
+           lamp.name = "lamp on a very long stem";
+           lamp.tap = tap;
+           plan.bike.accessories.push_back(lamp);
+         }
+         plan.wiring.mainSwitch.kind = SwitchKind::Switch;
+         plan.wiring.runs[1].adapters.resize(3, plan.wiring.runs[1].adapters.empty() ? "" : plan.wiring.runs[1].adapters[0]);
+         w.session().begin(plan);
+         w.look().setTheme(Theme::Night);
+         wiringPage(w, "Laid out");
+       }},
       {"three-methods",
        [](MainWindow& w) {
          w.resize(1100, 700);

@@ -320,6 +320,49 @@ TEST_CASE("C-088: on paper 50 mm are 50 mm and a lead is as long as it is") {
   CHECK(longest > 100);
 }
 
+TEST_CASE("C-088: both views on paper, a sheet each") {
+  Bench b;
+  QTemporaryDir folder;
+  const QString pdf = folder.filePath(QStringLiteral("views.pdf"));
+  MainWindow& w = b.window();
+  REQUIRE(w.files()->writeViews(pdf).contains(QStringLiteral("Saved")));
+  QProcess reader;
+  reader.start(QStringLiteral("pdftotext"), {QStringLiteral("-layout"), pdf, QStringLiteral("-")});
+  REQUIRE(reader.waitForFinished(30000));
+  const QStringList pages = QString::fromUtf8(reader.readAllStandardOutput()).split(QChar(0x0c), Qt::SkipEmptyParts);
+  REQUIRE(pages.size() == 2);
+  CHECK(pages[0].contains(QStringLiteral("laid out")));
+  CHECK(pages[0].contains(QStringLiteral("controller")));
+  CHECK(pages[0].contains(QStringLiteral("AWG 12")));
+  CHECK(pages[1].contains(QStringLiteral("on the bike")));
+  CHECK(pages[1].contains(QStringLiteral("AWG 12")));
+}
+
+TEST_CASE("C-043: a lead that moves says what it needs to spare, and is a Mind while less is loose") {
+  Bench b;
+  DrawingView* rows = shown(b, "Slack", "slack of the leads");
+  CHECK(rows->accessibleDescription().contains(QStringLiteral("lead of deck: does not move")));
+  choose(rows, "second/lead");
+  QTest::keyClick(rows, Qt::Key_Return);
+  CHECK(focusedField() == QStringLiteral("/wiring/runs/1/moves"));
+  const auto enter = [&](const char* words, const QString& value) {
+    b.enter(QStringLiteral("%1 of lead of deck").arg(QLatin1String(words)), value);
+    Bench::settle();
+  };
+  b.choose(QStringLiteral("moves in use of lead of deck"), QStringLiteral("yes"));
+  Bench::settle();
+  CHECK(rows->accessibleDescription().contains(QStringLiteral("how far it moves is not known yet")));
+  enter("turns by", QStringLiteral("90°"));
+  enter("from the axis", QStringLiteral("4 cm"));
+  enter("free between clips", QStringLiteral("200"));
+  enter("loose there", QStringLiteral("50"));
+  CHECK(rows->accessibleDescription().contains(
+      QStringLiteral("turns 90°, 40 mm from the axis, 200 mm free. needs 82.8 mm to spare; 50 mm loose")));
+  CHECK(b.finding(QStringLiteral("WIRE-09")));
+  enter("loose there", QStringLiteral("90"));
+  CHECK_FALSE(b.finding(QStringLiteral("WIRE-09")));
+}
+
 TEST_CASE("no pack, one pack and four packs have a harness or say what to bring") {
   Bench b(Bench::Open::Nothing);
   b.window().goToStation(Station::Wiring);

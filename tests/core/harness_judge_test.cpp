@@ -71,6 +71,25 @@ Plan anyHarness(support::Seeded& random) {
   return plan;
 }
 
+/// Adapters, a switch and up to four accessories, at every place where one can be tapped.
+void addParts(Plan& plan, support::Seeded& random) {
+  for (Run& run : plan.wiring.runs)
+    for (std::size_t n = random.below(4); n > 0; --n)
+      run.adapters.push_back(shippedCatalogue().adapters[random.below(shippedCatalogue().adapters.size())].id);
+  if (random.below(2) == 0) plan.wiring.mainSwitch.kind = SwitchKind::Switch;
+  plan.bike.accessories.clear();
+  for (std::size_t n = random.below(5); n > 0; --n) {
+    Accessory a;
+    a.name = n % 2 == 0 ? "a lamp" : "the tracker that the reading-room trailer came with";
+    a.tap = static_cast<Tap>(random.below(tapWords.size()));
+    if (random.below(3) > 0) a.power = Watt(6);
+    if (random.below(3) > 0) a.leadSize = "20awg";
+    if (random.below(3) == 0) a.fuse.present = false;
+    else if (random.below(2) == 0) a.fuse.rating = Ampere(3);
+    plan.bike.accessories.push_back(std::move(a));
+  }
+}
+
 }  // namespace
 
 TEST_CASE("short currents and drops of 20 random harnesses are those of ngspice") {
@@ -79,7 +98,7 @@ TEST_CASE("short currents and drops of 20 random harnesses are those of ngspice"
     const Plan plan = anyHarness(random);
     const Assessment a = plans::assessed(plan);
     const std::size_t which = random.below(plan.packs.size() + 1);
-    const std::string lead = which < plan.packs.size() ? plan.packs[which].id + "/lead" : "main/lead";
+    const std::string lead = which < plan.packs.size() ? plan.packs[which].id + "/lead" : "joint/lead";
     const Nick nick = nickAt(plan, a.figures, shippedCatalogue(), lead);
     const auto shorted = judged(harnessNetlist(plan, a.figures, shippedCatalogue(), {lead, std::nullopt}));
     CAPTURE(i, lead, plan.packs.size(), static_cast<int>(plan.joining.method));
@@ -114,6 +133,7 @@ TEST_CASE("in the layout of 200 random harnesses no lead crosses another and no 
       if (random.below(4) == 0) p.fuse = {};
     }
     if (random.below(3) == 0) plan.joining.outputPlug.clear();
+    addParts(plan, random);
     const Assessment a = plans::assessed(plan);
     const double width = 640 + 20 * static_cast<double>(random.below(60));
     const Drawing d = harnessLaidOut({plan, a, UnitSystem::Metric}, {width, harnessHeight(plan)});

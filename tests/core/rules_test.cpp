@@ -94,11 +94,11 @@ TEST_CASE("one cause gives one finding") {
 TEST_CASE("the examples find what is said of them, and nothing else") {
   using List = std::vector<std::string>;
   CHECK(plans::summary(plans::demo()) == List{"Stop WIRE-04@second", "Mind PACK-06@second", "Mind LIM-02@stock/bms",
-                                              "Mind WIRE-07@main/spark", "Note JOIN-10@joint", "Note JOIN-21@joint",
-                                              "Note WIRE-16@main/lead"});
+                                              "Mind WIRE-07@joint/spark", "Note JOIN-10@joint", "Note JOIN-21@joint",
+                                              "Note WIRE-16@joint/lead"});
   CHECK(plans::summary(plans::with(plans::demo(), "/bike/controller/current_max_A", "28±1A")) ==
-        List{"Stop JOIN-03@stock/bms", "Stop WIRE-04@second", "Mind PACK-06@second", "Mind JOIN-04@joint", "Mind WIRE-07@main/spark",
-             "Note JOIN-10@joint", "Note JOIN-21@joint", "Note WIRE-16@main/lead"});
+        List{"Stop JOIN-03@stock/bms", "Stop WIRE-04@second", "Mind PACK-06@second", "Mind JOIN-04@joint", "Mind WIRE-07@joint/spark",
+             "Note JOIN-10@joint", "Note JOIN-21@joint", "Note WIRE-16@joint/lead"});
   CHECK(plans::summary(plans::example("quarry-town-folder")).empty());
   CHECK(plans::summary(plans::example("allotment-barrow")) == List{"Note BIKE-06@bed", "Note JOIN-15@joint", "Note JOIN-21@joint"});
   CHECK(plans::summary(plans::example("moor-tractor")) == List{"Mind PACK-07@left", "Mind PACK-07@right"});

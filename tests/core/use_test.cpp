@@ -169,7 +169,7 @@ TEST_CASE("accessories before the controller add to the peak at the lowest volta
 TEST_CASE("every pack has its elements, the joint and the main run theirs, by method") {
   const auto elements = plans::assessed(plans::sound()).figures.elements;
   for (const char* id : {"stock/cells", "stock/bms", "stock/fuse", "stock/plug", "stock/lead", "stock/input", "second/bms", "joint/total",
-                         "main/lead", "main/plug"}) {
+                         "joint/lead", "joint/plug"}) {
     INFO(id);
     CHECK(elementOf(elements, id));
   }
@@ -205,5 +205,5 @@ TEST_CASE("a stated lower limit while packs differ is what each pack must carry 
       plans::with(plans::with(plans::sound(), "/bike/controller/current_max_A", "28±1A"), "/joining/limit_while_apart_A", "22");
   const auto elements = plans::assessed(plan).figures.elements;
   CHECK(elementOf(elements, "stock/bms")->peak->value() == Approx(23));
-  CHECK(elementOf(elements, "main/lead")->peak->value() == Approx(29));
+  CHECK(elementOf(elements, "joint/lead")->peak->value() == Approx(29));
 }

@@ -199,7 +199,7 @@ TEST_CASE("a nick in a pack's lead: its own short, the others only through a har
   const Nick both = nickAt(plan, hard.figures, shippedCatalogue(), "second/lead");
   REQUIRE(both.fuses.size() == 2);
   CHECK(both.total > n.total);
-  const Nick main = nickAt(plan, hard.figures, shippedCatalogue(), "main/lead");
+  const Nick main = nickAt(plan, hard.figures, shippedCatalogue(), "joint/lead");
   REQUIRE(main.fuses.size() == 2);
   // Kirchhoff: each pack drives its current through its own way and all of them through the shared half of the main lead.
   const double shared =
@@ -221,14 +221,62 @@ TEST_CASE("a nick in a pack's lead: its own short, the others only through a har
   REQUIRE(state("second/tail", 1).fuses.size() == 1);
   CHECK(state("second/tail", 1).fuses[0].pack == 1);
   CHECK(state("second/lead", 0).fuses.empty());
-  CHECK(state("main/lead", 2).fuses.size() == 1);
+  CHECK(state("joint/lead", 2).fuses.size() == 1);
   CHECK(nickAt(plan, a.figures, shippedCatalogue(), "second/lead", 1).fuses.empty());  // a one-way joint lets nothing out there
   Plan selector = plan;
   selector.joining.method = Method::Selector;
-  CHECK(nickAt(selector, plans::assessed(selector).figures, shippedCatalogue(), "main/lead").fuses.size() == 1);
+  CHECK(nickAt(selector, plans::assessed(selector).figures, shippedCatalogue(), "joint/lead").fuses.size() == 1);
   plan.packs[0].fuse.kind.reset();
-  CHECK_FALSE(nickAt(plan, hard.figures, shippedCatalogue(), "main/lead").until);
+  CHECK_FALSE(nickAt(plan, hard.figures, shippedCatalogue(), "joint/lead").until);
   CHECK(nickAt(plan, hard.figures, shippedCatalogue(), "second/inside").words.find("no fuse lies before this place") != std::string::npos);
+}
+
+TEST_CASE("a nick in a branch: its own fuse carries what all packs feed; without one theirs do, and before the board none does") {
+  Plan plan = plans::demo();
+  for (Pack& p : plan.packs) {
+    p.fuse.kind = FuseKind::Blade;
+    p.fuse.dcVoltage = Volt(80);
+    p.fuse.breaking = Ampere(5000);
+  }
+  plan.bike.accessories.resize(1);
+  Accessory& lamp = plan.bike.accessories[0];
+  lamp = {};
+  lamp.name = "lamp";
+  lamp.tap = Tap::Bus;
+  lamp.leadSize = "20awg";
+  const auto at = [&](const char* lead) { return nickAt(plan, plans::assessed(plan).figures, shippedCatalogue(), lead); };
+  CHECK(at("joint/accessory-1/lead").words.find("what its fuse is rated is not known") != std::string::npos);
+  lamp.fuse = plan.packs[0].fuse;
+  lamp.fuse.rating = Ampere(3);
+  const Nick fused = at("joint/accessory-1/lead"), before = at("joint/accessory-1/lead/start");
+  REQUIRE(fused.fuses.size() == 1);
+  CHECK(fused.fuses[0].current == fused.total);
+  CHECK(fused.total == before.total);
+  CHECK(fused.words.find("the fuse of lamp opens") != std::string::npos);
+  REQUIRE(before.fuses.size() == plan.packs.size());  // the one-way joint lets them all out
+  REQUIRE(before.until);
+  CHECK(*fused.until < *before.until);
+  CHECK(*fused.copper < *before.copper);
+  lamp.fuse = {};
+  lamp.fuse.present = false;
+  CHECK(at("joint/accessory-1/lead").until == before.until);
+  for (const Tap tap : {Tap::SomeGroups, Tap::BeforeBms}) {
+    lamp.tap = tap;
+    CHECK(at("joint/accessory-1/lead").words.find("no fuse lies before this place") != std::string::npos);
+    CHECK_FALSE(at("joint/accessory-1/lead").until);
+  }
+  lamp.tap = Tap::Pack;
+  CHECK(at("joint/accessory-1/lead").until);
+  lamp.tap = Tap::Controller;
+  CHECK(at("joint/accessory-1/lead").words.find("is not known") != std::string::npos);
+  const std::string first = plan.packs[0].id;
+  CHECK(at((first + "/charge/start").c_str()).words.find("no fuse lies before this place") != std::string::npos);
+  plan.packs[0].chargeFuse = plan.packs[0].fuse;
+  plan.packs[0].chargeFuse.rating = Ampere(10);
+  CHECK(at((first + "/charge").c_str()).fuses[0].rating == Ampere(10));
+  plan.packs[0].chargeFuse = {};
+  plan.packs[0].chargeFuse.present = false;
+  CHECK(at((first + "/charge").c_str()).words.find("no fuse is fitted") != std::string::npos);
 }
 
 TEST_CASE("switching on: energy, first current, resistor and time as in the case worked by hand") {
@@ -245,11 +293,11 @@ TEST_CASE("switching on: energy, first current, resistor and time as in the case
   CHECK(on.time->value() == Approx(5 * 33 * 1e-3));
   CHECK(on.firstAmpere->value() == Approx(54.6 / 33));
   CHECK(prechargedAfter(on, *on.time).value() == Approx(54.6 * (1 - std::exp(-5.0))));
-  CHECK(on.last.part == "main/plug");
+  CHECK(on.last.part == "joint/plug");
   CHECK(on.last.softened.empty());
   plan.wiring.mainSwitch.kind = SwitchKind::Relay;
   plan.wiring.mainSwitch.closesLast = true;
-  CHECK(closesLast(plan, shippedCatalogue()).part == "main/switch");
+  CHECK(closesLast(plan, shippedCatalogue()).part == "joint/switch");
   plan.wiring.mainSwitch.kind = SwitchKind::SoftStart;
   CHECK(closesLast(plan, shippedCatalogue()).softened == "the switch's soft start");
   plan.wiring.mainSwitch = {};
@@ -308,7 +356,7 @@ TEST_CASE("on the board a lead is as long as it is, and the tiles cover all of i
   const Assessment a = plans::assessed(plan);
   const Drawing board = harnessBoard({plan, a, UnitSystem::Metric});
   for (const Run& run : plan.wiring.runs) {
-    const std::string lead = run.from == "joint" ? "main/lead" : run.from + "/lead";
+    const std::string lead = run.from == "joint" ? "joint/lead" : run.from + "/lead";
     double drawn = 0;
     for (const Shape& s : board.shapes)
       if (s.part == lead + "/plus") drawn += std::hypot(s.points[1].x - s.points[0].x, s.points[1].y - s.points[0].y);

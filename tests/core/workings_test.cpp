@@ -218,8 +218,8 @@ Method: every element carries the whole current
 )");
 }
 
-TEST_CASE("the working of element/main/lead reads as it should") {
-  CHECK(workingText("element/main/lead") == R"(Headroom of main lead
+TEST_CASE("the working of element/joint/lead reads as it should") {
+  CHECK(workingText("element/joint/lead") == R"(Headroom of main lead
 headroom = rating / I_peak − 1
   rating = 50.6 A  (main lead, at its insulation class in 35 °C air; computed)
   I_limit = 22 A  (controller limit; label)

@@ -17,6 +17,15 @@ Typed branchOf(const char* size, const char* present) {
   return {{"/bike/accessories/0/tap", "bus"}, {"/bike/accessories/0/lead_size", size}, {"/bike/accessories/0/fuse/present", present}};
 }
 
+/// A lead at a hinge of 120° about an axis 40 mm away, 200 mm between its clips.
+Typed turning(const std::string& moves, const std::string& slack) {
+  return {{run + "moves", moves},
+          {run + "travel_deg", "120"},
+          {run + "axis_distance_mm", "40"},
+          {run + "free_length_mm", "200"},
+          {run + "slack_mm", slack}};
+}
+
 }  // namespace
 
 std::vector<RuleCase> wiringCases() {
@@ -38,7 +47,7 @@ std::vector<RuleCase> wiringCases() {
       {"WIRE-04", "Stop", "second/charge_fuse", {{"/packs/1/charge_fuse/dc_V", "32"}}},
       {"WIRE-05", "Stop", "stock", {{"/wiring/runs/2/size", "20awg"}}},
       {"WIRE-05", "Stop", "second/charge_fuse", {{"/packs/1/charge_fuse/rating_A", "30"}}},
-      {"WIRE-16", "Note", "main/lead", {}},
+      {"WIRE-16", "Note", "joint/lead", {}},
       {"WIRE-16", "quiet", "", {{"/wiring/runs/2/size", "8awg"}}},
       {"WIRE-06", "Stop", "stock/plug", {{stock + "plug_live_side", "pins"}, {stock + "own_half/plus_contact", ""}}},
       {"WIRE-06", "Stop", "stock/plug", {{stock + "own_half/minus_contact", "pins"}}},
@@ -53,21 +62,21 @@ std::vector<RuleCase> wiringCases() {
       {"WIRE-06", "quiet", "", {}},
       {"WIRE-06", "quiet", "", {{stock + "plug", "blade-30"}, {stock + "bike_plug", "blade-45"}, {stock + "plug_live_side", "shrouded"}}},
       {"WIRE-06", "quiet", "", {{stock + "bike_half/plus_at", "other"}, {stock + "own_half/plus_at", "other"}}},
-      {"WIRE-07", "Mind", "main/spark", {}},
-      {"WIRE-07", "Mind", "main/spark", {{"/bike/controller/bulk_uF", "202"}}},
-      {"WIRE-07", "Note", "main/spark", {{"/bike/controller/bulk_uF", "200"}}},
+      {"WIRE-07", "Mind", "joint/spark", {}},
+      {"WIRE-07", "Mind", "joint/spark", {{"/bike/controller/bulk_uF", "202"}}},
+      {"WIRE-07", "Note", "joint/spark", {{"/bike/controller/bulk_uF", "200"}}},
       {"WIRE-07", "quiet", "", {{"/joining/precharge_ohm", "33"}}},
       {"WIRE-07", "quiet", "", {{"/joining/output_plug", "bullet-4.5-antispark"}}},
       {"WIRE-07", "quiet", "", {{mains + "kind", "soft-start"}, {mains + "closes_last", "yes"}}},
       {"WIRE-07",
        "Mind",
-       "main/spark",
+       "joint/spark",
        {{mains + "kind", "relay"}, {mains + "closes_last", "yes"}, {"/joining/output_plug", "bullet-4.5-antispark"}}},
       {"WIRE-08", "Mind", "stock/plug", {{run + "size", "10awg"}}},
       {"WIRE-08", "Mind", "stock/plug", {{run + "size", "20awg"}}},
       {"WIRE-08", "quiet", "", {{run + "size", "4mm2"}}},
       {"WIRE-08", "quiet", "", {{run + "size", "18awg"}}},
-      {"WIRE-08", "Mind", "main/plug", {{"/wiring/runs/2/size", "8awg"}}},
+      {"WIRE-08", "Mind", "joint/plug", {{"/wiring/runs/2/size", "8awg"}}},
       {"WIRE-09", "Mind", "stock/lead", {{run + "moves", "yes"}, {run + "loop_radius_mm", "29"}}},
       {"WIRE-09", "quiet", "", {{run + "moves", "yes"}, {run + "loop_radius_mm", "40"}}},
       {"WIRE-09", "quiet", "", {{run + "moves", "no"}, {run + "loop_radius_mm", "29"}}},
@@ -77,12 +86,25 @@ std::vector<RuleCase> wiringCases() {
        "second/lead",
        {{"/wiring/runs/1/length_minus_m", "0.2"}, {"/bike/wheelbase_mm", "1400"}, {"/bike/down_tube_mm", "640"}}},
       {"WIRE-09", "quiet", "", {{"/wiring/runs/1/length_minus_m", "0.2"}, {"/bike/wheelbase_mm", ""}}},
+      // 120° about 40 mm with 200 mm free: 83.8 + 20 mm.
+      {"WIRE-09", "Mind", "stock/lead", turning("yes", "103")},
+      {"WIRE-09", "Mind", "stock/lead", turning("", "103")},
+      {"WIRE-09", "quiet", "", turning("yes", "104")},
+      {"WIRE-09", "quiet", "", turning("no", "0")},
+      {"WIRE-09",
+       "Mind",
+       "stock/lead",
+       {{run + "moves", "yes"}, {run + "pull_out_mm", "250"}, {run + "free_length_mm", "300"}, {run + "slack_mm", "279"}}},
+      {"WIRE-09",
+       "quiet",
+       "",
+       {{run + "moves", "yes"}, {run + "pull_out_mm", "250"}, {run + "free_length_mm", "300"}, {run + "slack_mm", "280"}}},
       {"WIRE-10", "Mind", "stock/lead", {{run + "fixing", "loose"}}},
       {"WIRE-10", "quiet", "", {{run + "fixing", "taped"}}},
-      {"WIRE-12", "Stop", "main/switch", switchOf("54")},
+      {"WIRE-12", "Stop", "joint/switch", switchOf("54")},
       {"WIRE-12", "quiet", "", switchOf("55")},
-      {"WIRE-12", "Stop", "main/switch", switchOf("60", "5")},
-      {"WIRE-12", "Stop", "main/switch", {{mains + "breaks_running_current", "yes"}}},
+      {"WIRE-12", "Stop", "joint/switch", switchOf("60", "5")},
+      {"WIRE-12", "Stop", "joint/switch", {{mains + "breaks_running_current", "yes"}}},
       {"WIRE-13", "Mind", "stock/lead", {{run + "splice", "twisted"}}},
       {"WIRE-13", "Mind", "stock/lead", {{run + "splice", "screw-terminal"}}},
       {"WIRE-13", "Mind", "stock/lead", {{run + "splice", "bare-butt"}}},

@@ -10,6 +10,7 @@
 
 #include "app/present/words.h"
 #include "app/shell/help.h"
+#include "core/drawing/wiring/harness_drawings.h"
 #include "core/io/plan_json.h"
 
 namespace usherwright::app {
@@ -201,6 +202,23 @@ void FileKeeper::exportAs(const Export& form) {
 void FileKeeper::printBoard() {
   const QString path = askedPath(QStringLiteral("The harness board 1:1"), QStringLiteral(".pdf"), QStringLiteral("-board"));
   if (!path.isEmpty()) bottom_.say(writeBoard(path));
+}
+
+void FileKeeper::printViews() {
+  const QString path = askedPath(QStringLiteral("The harness, both views"), QStringLiteral(".pdf"), QStringLiteral("-harness"));
+  if (!path.isEmpty()) bottom_.say(writeViews(path));
+}
+
+QString FileKeeper::writeViews(const QString& path) const {
+  const drawing::Subject subject = document_.subject();
+  const std::vector<PrintedView> views{
+      {QStringLiteral("laid out"),
+       [&](drawing::Size size) {
+         return drawing::harnessLaidOut(subject, {size.width, std::max(size.height, drawing::harnessHeight(subject.plan))});
+       }},
+      {QStringLiteral("on the bike"), [&](drawing::Size) { return drawing::harnessOnBike(subject); }}};
+  if (!writeViewsPdf(views, path, text(subject.plan.title))) return QStringLiteral("%1 cannot be written.").arg(path);
+  return QStringLiteral("Saved as %1.").arg(QFileInfo(path).fileName());
 }
 
 QString FileKeeper::writeBoard(const QString& path) const {

@@ -38,6 +38,9 @@ class FileKeeper : public QObject {
   void exportAs(const Export& form);
   /// The harness board 1:1 on sheets, as PDF.
   void printBoard();
+  /// Laid out and on the bike, a sheet each.
+  void printViews();
+  QString writeViews(const QString& path) const;
   QString writeBoard(const QString& path) const;
   /// The sentence says what happened.
   QString writeExport(const Export& form, const QString& path) const;

@@ -25,6 +25,7 @@ void MainWindow::buildActions() {
                   {},
                   {}});
   add("board-pdf", QStringLiteral("The harness board 1:1, as PDF …"), "", "&File", [this] { files_->printBoard(); });
+  add("views-pdf", QStringLiteral("The harness, both views, as PDF …"), "", "&File", [this] { files_->printViews(); });
   actions_.add({QStringLiteral("undo"), QStringLiteral("Undo"), QStringLiteral("Ctrl+Z"), QStringLiteral("&Edit"),
                 [this] { document_.undo(); },
                 [this] { return document_.canUndo() ? QStringLiteral("Undo: ") + document_.undoWords() : QStringLiteral("Undo"); },

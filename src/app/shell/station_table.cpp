@@ -99,13 +99,14 @@ std::span<const StationRow> stationTable() {
                  "Methods, Pairs and Turns work out every way; Proof and Gauge tell whether it does what it should.\n"
                  "Where leads, plugs and fuses are entered, and which bare ends are live, is station Wiring.",
                  [](const drawing::Subject& s, drawing::Size size) { return drawing::basins(s, Second(2400), size); }},
-      StationRow{Station::Wiring, 6, &made<WiringStation>, &wiringGlyph, "What must be cut, crimped and fused, and how warm does it get?",
-                 "The harness follows from packs, places and method; what nobody entered is usual, and marked with “?”.\n"
-                 "Laid out shows every fuse, plug and lead with its length, copper, warmth and drop; a click goes to its entry.\n"
-                 "On the bike shows the same along the tubes: wheel or + and − look closer, 0 shows the whole.\n"
-                 "Live ends shows which bare contacts can short, plug by plug.\n"
-                 "At most 60 °C where it is touched, at most 3 % drop on the whole way.",
-                 [](const drawing::Subject& s, drawing::Size size) { return drawing::harnessLaidOut(s, size); }},
+      StationRow{
+          Station::Wiring, 6, &made<WiringStation>, &wiringGlyph, "What must be cut, crimped and fused, and how warm does it get?",
+          "The harness follows from packs, places and method; what nobody entered is usual, and marked with “?”.\n"
+          "Laid out shows every fuse, plug and lead with its length, copper, warmth and drop; a click goes to its entry.\n"
+          "On the bike shows the same along the tubes (wheel or + and − look closer); Slack, what must be loose where a lead moves.\n"
+          "Live ends shows which bare contacts can short, plug by plug.\n"
+          "At most 60 °C where it is touched, at most 3 % drop on the whole way.",
+          [](const drawing::Subject& s, drawing::Size size) { return drawing::harnessLaidOut(s, size); }},
       StationRow{Station::Charging, 7, &made<ChargingStation>, &chargingGlyph, "Which charger may go to which pack, and for how long?",
                  "Every charger stands against every pack: right, partial, too much or never, with the reason.\n"
                  "Right is the pack's full voltage, within +0.02 and −0.10 V per cell; no BMS should ever end a charge.\n"

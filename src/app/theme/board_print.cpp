@@ -29,15 +29,20 @@ void marks(QPainter& painter, const drawing::Sheet& sheet, std::size_t tile, std
       QStringLiteral("%1 · sheet %2 of %3 · print at 100 %, cut at the dashed lines, put edge to edge").arg(title).arg(tile + 1).arg(of));
 }
 
+void layOut(QPdfWriter& pdf, const drawing::Sheet& sheet, QPageLayout::Orientation way, const QString& title) {
+  pdf.setResolution(dotsPerInch);
+  pdf.setPageSize(QPageSize(QPageSize::A4));
+  pdf.setPageOrientation(way);
+  pdf.setPageMargins(QMarginsF(sheet.margin, sheet.margin, sheet.margin, sheet.margin), QPageLayout::Millimeter);
+  pdf.setTitle(title);
+}
+
 }  // namespace
 
 bool writeTiledPdf(const drawing::Drawing& board, const QString& path, const QString& title) {
   const drawing::Sheet sheet;
   QPdfWriter pdf(path);
-  pdf.setResolution(dotsPerInch);
-  pdf.setPageSize(QPageSize(QPageSize::A4));
-  pdf.setPageMargins(QMarginsF(sheet.margin, sheet.margin, sheet.margin, sheet.margin), QPageLayout::Millimeter);
-  pdf.setTitle(title);
+  layOut(pdf, sheet, QPageLayout::Portrait, title);
   QPainter painter;
   if (!painter.begin(&pdf)) return false;
   const Look look;  // paper, whatever the window shows
@@ -54,6 +59,34 @@ bool writeTiledPdf(const drawing::Drawing& board, const QString& path, const QSt
     paintDrawing(painter, drawing::seen(board, camera, window), look);
     painter.restore();
     marks(painter, sheet, i, tiles.size(), title, look);
+  }
+  return painter.end();
+}
+
+bool writeViewsPdf(const std::vector<PrintedView>& views, const QString& path, const QString& title) {
+  constexpr double heading = 26;
+  const drawing::Sheet sheet;
+  QPdfWriter pdf(path);
+  layOut(pdf, sheet, QPageLayout::Landscape, title);
+  QPainter painter;
+  if (!painter.begin(&pdf)) return false;
+  const Look look;
+  painter.scale(dotsPerInch / drawnPerInch, dotsPerInch / drawnPerInch);
+  const double mm = drawnPerInch / inch;
+  const drawing::Size paper{(sheet.height - 2 * sheet.margin) * mm, (sheet.width - 2 * sheet.margin) * mm - heading};
+  for (std::size_t i = 0; i < views.size(); ++i) {
+    if (i > 0) pdf.newPage();
+    painter.setFont(look.font(drawing::Face::Title));
+    painter.setPen(look.colour(drawing::Ink::Ink));
+    painter.drawText(QPointF(0, 14), title + QStringLiteral(" · ") + views[i].heading);
+    drawing::Drawing drawn = views[i].draw(paper);
+    if (drawn.unit == drawing::Unit::Millimetre) drawn = drawing::seen(drawn, drawing::fitting(drawn.world, paper), paper);
+    painter.save();
+    painter.translate(0, heading);
+    // What needs more height than a sheet has is made smaller as a whole.
+    if (drawn.height > paper.height) painter.scale(paper.height / drawn.height, paper.height / drawn.height);
+    paintDrawing(painter, drawn, look);
+    painter.restore();
   }
   return painter.end();
 }

@@ -6,12 +6,11 @@
 
 namespace usherwright::app {
 
-Pages::Pages(QWidget* parent) : QWidget(parent), group_(new QButtonGroup(this)), row_(new QHBoxLayout), stack_(new QStackedWidget) {
+Pages::Pages(QWidget* parent)
+    : QWidget(parent), group_(new QButtonGroup(this)), row_(new FlowLayout(nullptr, 4)), stack_(new QStackedWidget) {
   auto* column = new QVBoxLayout(this);
   column->setContentsMargins(0, 0, 0, 0);
   column->setSpacing(6);
-  row_->setSpacing(4);
-  row_->addStretch(1);
   column->addLayout(row_);
   column->addWidget(stack_, 1);
   connect(group_, &QButtonGroup::idClicked, this, qOverload<int>(&Pages::choose));
@@ -25,7 +24,7 @@ void Pages::add(const QString& name, Make make) {
   button->setAutoDefault(true);
   const int id = count();
   group_->addButton(button, id);
-  row_->insertWidget(id, button);
+  row_->addWidget(button);
   button->setChecked(id == 0);
   pages_.push_back({std::move(make), nullptr});
   for (QAbstractButton* b : group_->buttons()) b->setVisible(count() > 1);

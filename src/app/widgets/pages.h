@@ -2,11 +2,12 @@
 #pragma once
 
 #include <QButtonGroup>
-#include <QHBoxLayout>
 #include <QStackedWidget>
 #include <QWidget>
 #include <functional>
 #include <vector>
+
+#include "app/widgets/flow_layout.h"
 
 namespace usherwright::app {
 
@@ -38,7 +39,7 @@ class Pages : public QWidget {
     QWidget* widget = nullptr;
   };
   QButtonGroup* group_;
-  QHBoxLayout* row_;
+  FlowLayout* row_;  ///< as many rows as the names take
   QStackedWidget* stack_;
   std::vector<Page> pages_;
   QStringList names_;

@@ -21,7 +21,7 @@ std::string wireText(const Plan& plan, const Assessment& a) {
   for (std::size_t i = 0; i < w.leads.size(); ++i) {
     const HarnessLead& l = w.harness.leads[i];
     const LeadFigures& f = w.leads[i];
-    if (!l.isRun) continue;
+    if (!l.isRun()) continue;
     out += fmt::format("{}: {}{}, plus {} m, minus {} m{}; carries {}\n", l.name, l.run.size, l.planned < 0 ? " (assumed)" : "",
                        formatNumber(l.run.lengthPlus.value_or(Metre(0)).value()),
                        formatNumber(l.run.lengthMinus.value_or(Metre(0)).value()), l.drawn ? " (drawn)" : "", shown(f.rating, "A"));
@@ -47,7 +47,7 @@ std::string wireJson(const Plan& plan, const Assessment& a) {
     const HarnessLead& l = w.harness.leads[i];
     const LeadFigures& f = w.leads[i];
     Json lead{{"id", l.id}, {"name", l.name}, {"from", w.harness.nodes[l.from].id}, {"to", w.harness.nodes[l.to].id}};
-    if (l.isRun) {
+    if (l.isRun()) {
       lead["size"] = l.run.size;
       lead["assumed"] = l.planned < 0;
       lead["length_drawn"] = l.drawn;

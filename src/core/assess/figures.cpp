@@ -144,22 +144,54 @@ class Maker {
     if (!previous_ || previous_->wiring.air != f_.wiring.air) return nullptr;
     const HarnessLead* was = previous_->wiring.harness.lead(lead.id);
     const LeadFigures* kept = previous_->wiring.of(lead.id);
-    const bool same = was && kept && was->isRun == lead.isRun && was->run == lead.run && kept->peak == peak && kept->sustained == sustained;
+    const bool same = was && kept && was->kind == lead.kind && was->run == lead.run && kept->peak == peak && kept->sustained == sustained;
     return same ? kept : nullptr;
   }
 
-  /// A pack's lead carries what its element carries, the main lead everything.
+  /// The strongest charger that is put to a pack; empty while one of them is not known, and where none is.
+  Known<Ampere> chargeCurrent(const std::string& pack) const {
+    Known<Ampere> most;
+    for (const Charger& c : plan_.chargers) {
+      if (std::find(c.forPacks.begin(), c.forPacks.end(), pack) == c.forPacks.end()) continue;
+      if (!c.current) return std::nullopt;
+      most = std::max(most.value_or(Ampere(0)), *c.current);
+    }
+    return most;
+  }
+
+  /// At the lowest volts of the packs, where a converter draws most.
+  Known<Ampere> accessoryCurrent(const Accessory& a) const {
+    Volt lowest(0);
+    for (const PackFigures& p : f_.packs) lowest = lowest > Volt(0) ? std::min(lowest, p.model.nominal) : p.model.nominal;
+    if (!a.power || lowest <= Volt(0)) return std::nullopt;
+    return atWorst(*a.power, lowest);
+  }
+
+  struct Carried {
+    Known<Ampere> peak, sustained;
+  };
+  /// A pack's lead carries what its element carries, the main lead everything, a branch what its part draws.
+  Carried carriedBy(const HarnessLead& lead) const {
+    if (lead.accessory >= 0) {
+      const Known<Ampere> drawn = accessoryCurrent(plan_.bike.accessories[static_cast<std::size_t>(lead.accessory)]);
+      return {drawn, drawn};
+    }
+    if (lead.pack < 0) return {f_.demand.peak, f_.demand.sustained};
+    const auto k = static_cast<std::size_t>(lead.pack);
+    if (lead.charges) {
+      const Known<Ampere> charge = chargeCurrent(plan_.packs[k].id);
+      return {charge, charge};
+    }
+    const Element* e = f_.element(ElementKind::Lead, k);
+    return {e->peak, e->sustained};
+  }
+
   void wiring() {
     HarnessFigures& w = f_.wiring;
     w.harness = harnessOf(plan_, frame_, catalogue_);
     w.air = hottestAir(plan_);
     for (const HarnessLead& lead : w.harness.leads) {
-      Known<Ampere> peak = f_.demand.peak, sustained = f_.demand.sustained;
-      if (lead.pack >= 0) {
-        const Element* e = f_.element(ElementKind::Lead, static_cast<std::size_t>(lead.pack));
-        peak = e->peak;
-        sustained = e->sustained;
-      }
+      const auto [peak, sustained] = carriedBy(lead);
       const LeadFigures* kept = keptLead(lead, peak, sustained);
       w.leads.push_back(kept ? *kept : leadFigures(lead, peak, sustained, w.air));
     }

@@ -103,7 +103,7 @@ std::vector<LiveEnd> liveEnds(const Plan& plan, const Figures& f, const PlugStat
                                : fmt::format("charge port of {}: {}{}", m.name, volts(fedBack ? bus : own), portContactsIn(at)));
     }
   }
-  const bool hasSwitch = plan.wiring.mainSwitch.kind.value_or(SwitchKind::None) != SwitchKind::None;
+  const bool hasSwitch = hasMainSwitch(plan.wiring);
   const bool open = hasSwitch && !state.closed;
   if (open && state.output)
     add(LiveEnd::Place::SwitchEnd, -1, bus > Volt(0) ? EndState::Covered : EndState::Dead, bus,

@@ -58,8 +58,8 @@ Closing closesLast(const Plan& plan, const Catalogue& catalogue) {
   Closing out;
   const MainSwitch& s = plan.wiring.mainSwitch;
   out.softened = softenedBy(plan);
-  if (s.kind.value_or(SwitchKind::None) != SwitchKind::None && s.closesLast.value_or(false)) {
-    out.part = "main/switch";
+  if (hasMainSwitch(plan.wiring) && s.closesLast.value_or(false)) {
+    out.part = "joint/switch";
     out.words = "the main switch";
     out.pointer = "/wiring/main_switch/kind";
     return out;
@@ -69,7 +69,7 @@ Closing closesLast(const Plan& plan, const Catalogue& catalogue) {
     return c && c->antiSpark;
   };
   if (!plan.joining.outputPlug.empty()) {
-    out.part = "main/plug";
+    out.part = "joint/plug";
     out.words = "the plug after the joint";
     out.pointer = "/joining/output_plug";
     if (antiSpark(plan.joining.outputPlug)) out.softened = "its anti-spark half";
@@ -145,7 +145,7 @@ Opening openingOf(const Fuse& fuse, Ampere current, const Catalogue& catalogue) 
 
 namespace {
 
-Ohm bothConductors(const HarnessLead& lead) { return lead.isRun ? runResistance(lead.run, room) : Ohm(0); }
+Ohm bothConductors(const HarnessLead& lead) { return lead.isRun() ? runResistance(lead.run, room) : Ohm(0); }
 
 /// Packs that feed a short together, each through its own way to a node, then through what they share.
 struct Feeding {
@@ -180,11 +180,19 @@ std::vector<Ampere> currentsOf(const Feeding& f, bool oneWay) {
   return out;
 }
 
+bool tapsCells(const Accessory& a) { return a.tap == Tap::SomeGroups || a.tap == Tap::BeforeBms; }
+
 /// The place of a nick: which pack's side, and what lies between it and the joint.
 struct Place {
   const HarnessLead& lead;
-  bool inside, charge;  ///< before the fuse, on the charge lead
-  explicit Place(const HarnessLead& l) : lead(l), inside(l.id.ends_with("/inside")), charge(l.id.ends_with("/charge")) {}
+  const Accessory* accessory;  ///< of its branch
+  bool atCells;                ///< fed without the pack's fuse in the way
+  bool ownFuse;                ///< behind the fuse of its branch or charge lead
+  Place(const Plan& plan, const HarnessLead& l)
+      : lead(l),
+        accessory(l.accessory >= 0 ? &plan.bike.accessories[static_cast<std::size_t>(l.accessory)] : nullptr),
+        atCells(l.kind == LeadKind::Cells || l.kind == LeadKind::Charge || (accessory && tapsCells(*accessory))),
+        ownFuse(l.kind == LeadKind::Charge || l.kind == LeadKind::Branch) {}
 };
 
 class NickFeeders {
@@ -204,23 +212,23 @@ class NickFeeders {
         else if (all.packs.empty() || one.volts[0] / one.own[0] > all.volts[0] / all.own[0]) all = one;  // the stiffest of them
       }
       all.shared = bothConductors(at.lead) * 0.5;
-      if (const Ohm plug = plugResistance(catalogue_, plan_.joining.outputPlug); at.lead.isRun) all.shared += plug;
+      if (const Ohm plug = plugResistance(catalogue_, plan_.joining.outputPlug); at.lead.isRun()) all.shared += plug;
       return {all};
     }
     const auto k = static_cast<std::size_t>(at.lead.pack);
     const Ohm fuse = fuseResistance(plan_.packs[k].fuse), plug = plugResistance(catalogue_, plan_.packs[k].plug);
     Feeding own;
-    if (!at.lead.isRun || isIn(k)) add(own, k, at.inside || at.charge ? Ohm(0) : fuse + (at.lead.isRun ? plug : Ohm(0)), Volt(0));
+    if (!at.lead.isRun() || isIn(k)) add(own, k, at.atCells ? Ohm(0) : fuse + (at.lead.isRun() ? plug : Ohm(0)), Volt(0));
     own.shared = bothConductors(at.lead) * 0.5;
     if (!own.packs.empty()) out.push_back(own);
     Feeding others;
     // The others come as far as the joint's half of this plug; past it only while it is in.
-    if (std::find(f_.hard.begin(), f_.hard.end(), k) != f_.hard.end() && (at.lead.isRun || isIn(k)))
+    if (std::find(f_.hard.begin(), f_.hard.end(), k) != f_.hard.end() && (at.lead.isRun() || isIn(k)))
       for (const std::size_t other : f_.hard)
         if (other != k && isIn(other)) add(others, other, toJoint(other) + f_.joint.onResistance, Volt(0));
     if (others.packs.empty()) return out;
-    others.shared = f_.joint.onResistance + (at.lead.isRun ? bothConductors(at.lead) * 0.5 : leadOf(k) + plug);
-    if (at.inside || at.charge) others.shared += fuse;
+    others.shared = f_.joint.onResistance + (at.lead.isRun() ? bothConductors(at.lead) * 0.5 : leadOf(k) + plug);
+    if (at.atCells) others.shared += fuse;
     out.push_back(others);
     return out;
   }
@@ -263,9 +271,11 @@ FeedingFuse behaviour(const Plan& plan, const Catalogue& catalogue, const Place&
   x.pack = pack;
   x.current = current;
   const bool own = at.lead.pack == static_cast<int>(pack);
-  const Fuse& fuse = own && at.charge ? plan.packs[pack].chargeFuse : plan.packs[pack].fuse;
+  const Fuse& fuse = at.accessory && at.ownFuse ? at.accessory->fuse
+                     : own && at.lead.charges   ? plan.packs[pack].chargeFuse
+                                                : plan.packs[pack].fuse;
   x.rating = fuse.rating;
-  if (own && at.inside) x.why = "no fuse lies before this place";
+  if (own && at.atCells && !at.ownFuse) x.why = "no fuse lies before this place";
   else if (fuse.present == false) x.why = "no fuse is fitted";
   else if (!fuse.rating) x.why = "what its fuse is rated is not known";
   else if (const std::string doubt = doesNotInterrupt(fuse, full, current); !doubt.empty()) x.why = doubt;
@@ -307,7 +317,11 @@ Nick nickAt(const Plan& plan, const Figures& f, const Catalogue& catalogue, cons
   n.lead = id;
   const HarnessLead* lead = f.wiring.harness.lead(id);
   if (!lead) return n;
-  const Place at(*lead);
+  const Place at(plan, *lead);
+  if (at.accessory && at.accessory->tap == Tap::Controller) {
+    n.words = "the controller feeds it: what opens there is not known";
+    return n;
+  }
   for (const Feeding& feeding : NickFeeders(plan, f, catalogue, plugged).of(at)) {
     const std::vector<Ampere> currents = currentsOf(feeding, f.joint.oneWay);
     for (std::size_t i = 0; i < feeding.packs.size(); ++i) {
@@ -317,8 +331,12 @@ Nick nickAt(const Plan& plan, const Figures& f, const Catalogue& catalogue, cons
       n.words += (n.words.empty() ? "" : "; ") + fuseWords(n.fuses.back(), f.packs[feeding.packs[i]].model.name);
     }
   }
+  if (at.accessory && at.ownFuse && !n.fuses.empty()) {  // one fuse carries what they all feed
+    n.fuses = {behaviour(plan, catalogue, at, n.fuses.front().pack, highestFull(f), n.total)};
+    n.words = fuseWords(n.fuses.front(), at.accessory->name.empty() ? lead->name : at.accessory->name);
+  }
   const bool allOpen = std::all_of(n.fuses.begin(), n.fuses.end(), [](const FeedingFuse& x) { return x.opensAfter.has_value(); });
-  const auto size = lead->isRun ? parseWireSize(lead->run.size) : Expected<WireSize>(unexpected("", "", ""));
+  const auto size = parseWireSize(lead->run.size);
   if (size) n.limit = Celsius(lead->run.insulation == Insulation::Pvc ? 160 : jacketForFiveSeconds);
   if (!allOpen || n.fuses.empty()) return n;
   n.until = Second(0);

@@ -16,7 +16,7 @@ ChainNeed chainNeedOf(const Plan& plan, const Figures& figures, std::size_t pack
 
 /// What closes the way to the capacitors, and what keeps the spark small.
 struct Closing {
-  std::string part;      ///< of the harness: "main/plug", "stock/plug", "main/switch"
+  std::string part;      ///< of the harness: "joint/plug", "stock/plug", "joint/switch"
   std::string words;     ///< "the plug after the joint"
   std::string pointer;   ///< that says it
   std::string softened;  ///< "precharge of 27 Ω", "an anti-spark half"; "" if nothing does

@@ -18,7 +18,7 @@ using rules::text;
 std::optional<Working> leadWorking(const Context& c, const std::string& id) {
   const HarnessLead* lead = c.figures.wiring.harness.lead(id);
   const LeadFigures* f = c.figures.wiring.of(id);
-  if (!lead || !lead->isRun || !f || !f->sheathSustained || !f->drop) return std::nullopt;
+  if (!lead || !lead->isRun() || !f || !f->sheathSustained || !f->drop) return std::nullopt;
   Working w{fmt::format("The {}", lead->name),
             "k·I²·R(T) = convection + radiation at the sheath; ΔU = I_peak·(R_plus + R_minus)",
             {input(c, "I", "sustained", text(*f->sustained)), input(c, "I_peak", "peak", text(*f->peak)),

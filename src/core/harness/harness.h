@@ -13,28 +13,42 @@
 
 namespace usherwright {
 
-enum class NodeKind : std::uint8_t { Pack, Fuse, Plug, Converter, Joint, MainPlug, Controller, ChargePort };
+enum class NodeKind : std::uint8_t { Pack, Fuse, Plug, Adapter, Joint, MainPlug, Switch, Controller, ChargePort, Accessory };
 
 struct HarnessNode {
   NodeKind kind = NodeKind::Pack;
   int pack = -1;        ///< −1 behind the joint
-  std::string id;       ///< "stock", "stock/fuse", "stock/plug", "joint", "main/plug", "controller", "stock/port"
+  std::string id;       ///< "stock", "stock/fuse", "stock/adapter-1", "joint", "joint/switch", "controller", "joint/accessory-1"
   std::string name;     ///< "fuse of stock"
   std::string detail;   ///< "30 A, 80 V", "two-pole 3.5 mm bullet, 30 A"; "not known yet"
   std::string pointer;  ///< the field that says it, "" if none does
   bool known = true;    ///< somebody said what it is
 };
 
-/// Two conductors between two nodes. Within a pack, and from it to its port, nothing is cut: `run` is empty.
+/// What a lead is, and so which fuse lies before it.
+enum class LeadKind : std::uint8_t {
+  Run,     ///< of the wiring: cut, laid and sized
+  Cells,   ///< before any fuse
+  Behind,  ///< of a pack or the joint, behind the fuse
+  Charge,  ///< behind the fuse of the charge lead
+  Branch   ///< to an accessory, behind the branch's own fuse
+};
+
+/// Two conductors between two nodes. What is not cut has no size and no length, but for the size of a branch that somebody entered.
 struct HarnessLead {
-  std::string id;    ///< "stock/lead", "main/lead", "stock/inside", "stock/charge"
+  std::string id;    ///< "stock/lead", "joint/lead", "stock/inside", "stock/charge"
   std::string name;  ///< "lead of stock"
   std::size_t from = 0, to = 0;
   int pack = -1;
-  bool isRun = false;  ///< a lead of the wiring; else it belongs to the pack
-  int planned = -1;    ///< index of the plan's run; −1: nobody entered one, a usual one counts
-  Run run;             ///< with the size and the lengths that count
-  bool drawn = false;  ///< its length is along the drawing
+  LeadKind kind = LeadKind::Behind;
+  bool charges = false;         ///< between a charge port and its cells
+  int accessory = -1;           ///< index of a branch's accessory
+  int planned = -1;             ///< index of the plan's run; −1: nobody entered one, a usual one counts
+  Run run;                      ///< with the size and the lengths that count
+  bool drawn = false;           ///< its length is along the drawing
+  std::vector<std::size_t> on;  ///< adapters and the main switch that sit on it, in order from `from`
+
+  bool isRun() const { return kind == LeadKind::Run; }
 };
 
 /// Both contacts of a plug; 0 for one that the catalogue does not have.
@@ -49,6 +63,9 @@ struct Harness {
   const HarnessNode* node(const std::string& id) const;
   const HarnessLead* lead(const std::string& id) const;
 };
+
+/// The id of an accessory in the harness. Everything that is no pack's begins with the joint's id, which no pack may have.
+std::string accessoryPart(std::size_t index);
 
 Harness harnessOf(const Plan& plan, const FrameView& frame, const Catalogue& catalogue);
 

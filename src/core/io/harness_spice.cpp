@@ -24,8 +24,8 @@ class Deck {
       if (!deck_.alone || *deck_.alone == k) pack(k);
     const Ohm plug = plugResistance(catalogue_, plan_.joining.outputPlug), adapters = adaptersResistance(plan_.mainRun(), catalogue_);
     resistor("mainplug", "joint", "outp", (plug + adapters + Ohm(plan_.wiring.mainSwitch.resistance.value_or(MilliOhm(0)))).value());
-    lead("main/lead", "main", "outp", "0", "ctlp", "ctlm");
-    if (deck_.alone) out_ += fmt::format("Iload ctlp ctlm {:.9g}\n", f_.wiring.of("main/lead")->peak->value());
+    lead("joint/lead", "main", "outp", "0", "ctlp", "ctlm");
+    if (deck_.alone) out_ += fmt::format("Iload ctlp ctlm {:.9g}\n", f_.wiring.of("joint/lead")->peak->value());
     else out_ += "Rload ctlp ctlm 1e9\n";
     out_ += ".options reltol=1e-6 gmin=1e-15\n.control\nop\nprint";
     for (std::size_t k = 0; k < plan_.packs.size(); ++k)

@@ -158,7 +158,7 @@ Demand demandOf(const Plan& plan, Known<Watt> worstTenMinutes, Known<Volt> nomin
   for (const Accessory& a : plan.bike.accessories)
     if (a.tap != Tap::Controller) before += a.power.value_or(Watt(0));
   const Volt low = c.cutoff ? *c.cutoff - cutoffToleranceOf(c) : nominal.value_or(Volt(0));
-  if (before > Watt(0) && low > Volt(0)) d.accessories = before / (low * worstVoltageShare);
+  if (before > Watt(0) && low > Volt(0)) d.accessories = atWorst(before, low);
   d.limit = highestLimit(plan);
   if (d.limit) {
     d.tolerance = c.currentTolerance.value_or(std::max(leastTolerance, *d.limit * toleranceShare));
@@ -187,6 +187,8 @@ Known<Ampere> sustainedOf(const Demand& d, const LoadedPack& pack) {
   if (amps && d.peak) amps = std::min(*amps, *d.peak);
   return amps;
 }
+
+Ampere atWorst(Watt power, Volt nominal) { return power / (nominal * worstVoltageShare); }
 
 Volt cutoffToleranceOf(const Controller& c) { return c.cutoffTolerance.value_or(c.cutoff.value_or(Volt(0)) * cutoffToleranceShare); }
 
@@ -232,9 +234,9 @@ std::vector<Element> elementsOf(const Plan& plan, const std::vector<PackModel>& 
   if (packs.size() > 1 && plan.joining.method != Method::Direct)
     b.add(ElementKind::JoinerTotal, -1, "joint/total", "joiner", "/joining/part/total_A", plan.joining.part.total);
   if (!packs.empty()) {
-    b.lead(ElementKind::MainLead, -1, "main/lead", "main lead", plan.mainRun());
+    b.lead(ElementKind::MainLead, -1, "joint/lead", "main lead", plan.mainRun());
     if (!plan.joining.outputPlug.empty())
-      b.add(ElementKind::MainPlug, -1, "main/plug", "plug after the joint", "/joining/output_plug",
+      b.add(ElementKind::MainPlug, -1, "joint/plug", "plug after the joint", "/joining/output_plug",
             plugRating(catalogue, plan.joining.outputPlug, isClosed(plan.mainRun())));
   }
   return b.out;

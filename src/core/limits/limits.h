@@ -50,7 +50,7 @@ enum class ElementKind : std::uint8_t { Cells, Bms, Fuse, Plug, Lead, JoinerInpu
 struct Element {
   ElementKind kind = ElementKind::Cells;
   int pack = -1;        ///< index of the pack, −1 behind the joint
-  std::string id;       ///< "stock/bms", "joint/total", "main/lead"
+  std::string id;       ///< "stock/bms", "joint/total", "joint/lead"
   std::string name;     ///< "BMS of stock"
   std::string pointer;  ///< the field that holds its rating, "" if computed
   Known<Ampere> continuous;
@@ -85,6 +85,8 @@ int narrowsOf(const std::vector<Element>& elements);
 Known<Ampere> leadRating(const Run* run, Celsius ambient);
 
 /// The same of a pack's charge lead, two conductors in the open at 70 °C. Empty while its size is not known.
+/// What a converter of this power draws where its pack is near empty.
+Ampere atWorst(Watt power, Volt nominal);
 Known<Ampere> chargeLeadRating(const Plan& plan, const Pack& pack);
 
 /// a against a limit, with 1e-6 of rounding allowed.

@@ -123,7 +123,7 @@ Expected<void> crossChecked(const Plan& plan, const Plan* sound) {
     if (!pack.cell.empty() && !plan.findCell(pack.cell))
       return unexpected(fmt::format("/packs/{}/cell", i), "\"" + pack.cell + "\"",
                         "the id of one of the cells of the plan, or nothing for a box that its label describes");
-    if (pack.id == "joint" || pack.id == "controller")
+    if (pack.id == "joint" || pack.id == "controller" || pack.id.starts_with("joint/"))
       return unexpected(fmt::format("/packs/{}/id", i), "\"" + pack.id + "\"", "another id: this one names an end of a lead");
   }
   for (std::size_t i = 0; i < plan.chargers.size(); ++i)

@@ -30,6 +30,11 @@ struct Run {
   Known<Spray> spray;                 ///< at its plugs and joints
   Known<bool> moves;                  ///< at a fold, a steered wheel, a pack that is taken out
   Known<Millimetre> loopRadius;       ///< of its tightest bend
+  Known<Coefficient> travel;          ///< degrees that fold, steering or suspension turn, from one end to the other
+  Known<Millimetre> axisDistance;     ///< of the lead from the axis of that turn
+  Known<Millimetre> freeLength;       ///< between the clips on both sides of it
+  Known<Millimetre> pullOut;          ///< how far a pack is drawn out with its plug in
+  Known<Millimetre> slack;            ///< that hangs loose there at the near end of the travel
   UnknownKeys unknown;
   friend bool operator==(const Run&, const Run&) = default;
 };
@@ -55,5 +60,8 @@ struct Wiring {
   friend bool operator==(const Wiring&, const Wiring&) = default;
 };
 FieldRows rowsOf(const Wiring*);
+
+/// One that somebody entered.
+inline bool hasMainSwitch(const Wiring& wiring) { return wiring.mainSwitch.kind.value_or(SwitchKind::None) != SwitchKind::None; }
 
 }  // namespace usherwright

@@ -10,6 +10,7 @@
 #include <cmath>
 #include <cstdio>
 #include <cstdlib>
+#include <numbers>
 #include <optional>
 
 namespace usherwright {
@@ -48,6 +49,7 @@ constexpr std::array speed{Unit{"km/h"}, Unit{"mph", 1.609344}, Unit{"m/s", 3.6}
 constexpr std::array fraction{Unit{""}, Unit{"%", 0.01}};
 constexpr std::array plain{Unit{""}};
 constexpr std::array dragArea{Unit{"m²"}, Unit{"m2"}};
+constexpr std::array angle{Unit{"°"}, Unit{"deg"}, Unit{"degrees"}, Unit{"rad", 180 / std::numbers::pi}};
 
 std::string lowered(std::string_view text) {
   std::string out(text);
@@ -168,6 +170,7 @@ std::span<const Unit> unitsOf(Kind kind) {
     case Kind::Speed: return speed;
     case Kind::Fraction: return fraction;
     case Kind::Drag: return dragArea;
+    case Kind::Angle: return angle;
     case Kind::Plain:
     case Kind::Count:
     case Kind::Text:

@@ -37,6 +37,7 @@ enum class Kind : std::uint8_t {
   Fraction,
   Plain,
   Drag,
+  Angle,
   Count,
   Text,
   Choice,

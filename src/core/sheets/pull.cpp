@@ -53,8 +53,8 @@ bool isAtHand(const Plan& plan, const std::string& pointer) {
 std::vector<PullRow> pullSheet(const Plan& plan, const Figures& f, const Catalogue& catalogue) {
   std::vector<PullRow> out;
   for (const HarnessLead& lead : f.wiring.harness.leads) {
-    const auto size = lead.isRun ? parseWireSize(lead.run.size) : Expected<WireSize>(unexpected("", "", ""));
-    if (!size) continue;
+    const auto size = parseWireSize(lead.run.size);
+    if (!size || !lead.isRun()) continue;
     const EndWords from = endOf(f.wiring.harness.nodes[lead.from], plan, catalogue),
                    to = endOf(f.wiring.harness.nodes[lead.to], plan, catalogue);
     Volt volts(0);
@@ -199,7 +199,7 @@ class Shopping {
 
   void theSwitch() {
     const MainSwitch& s = plan_.wiring.mainSwitch;
-    if (s.kind.value_or(SwitchKind::None) == SwitchKind::None) return;
+    if (!hasMainSwitch(plan_.wiring)) return;
     const Volt full = highestFull(f_);
     const Ampere needed = s.current.value_or(f_.demand.sustained.value_or(Ampere(0)));
     const SwitchType* found = nullptr;

@@ -41,6 +41,7 @@ Spread spreadOf(const FieldSpec& spec) {
     case Kind::Fraction: return spec.key.ends_with("soc") || spec.key.ends_with("soh") ? Spread{0, 0.08} : Spread{0.25, 0};
     case Kind::Plain:
     case Kind::Drag: return {0.20, 0};
+    case Kind::Angle: return {0.10, 0};
     case Kind::Count: return {0, 1};
     default: return {};
   }
@@ -102,6 +103,7 @@ std::string_view instrumentFor(Kind kind) {
     case Kind::Distance:
     case Kind::Climb:
     case Kind::Speed: return "satellite track, or a map";
+    case Kind::Angle: return "protractor";
     case Kind::Temperature: return "thermometer";
     case Kind::Duration:
     case Kind::Minutes: return "watch";

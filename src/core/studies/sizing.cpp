@@ -79,7 +79,7 @@ class Report {
       plug(pack.id + "/plug", "plug of " + name, pack.plug, *s_.packs[k], p_.packs[k], fmt::format("/packs/{}/plug", k));
       wire(p_.packs[k], *s_.packs[k], p_.dropAllowed - s_.main->drop - p_.fixedDrops[k], k);
     }
-    plug("main/plug", "plug after the joint", plan_.joining.outputPlug, *s_.main, p_.main, "/joining/output_plug");
+    plug("joint/plug", "plug after the joint", plan_.joining.outputPlug, *s_.main, p_.main, "/joining/output_plug");
     wire(p_.main, *s_.main, mainAllowed(), std::nullopt);
     if (p_.mainSwitch) theSwitch(*p_.mainSwitch);
     precharge();
@@ -197,7 +197,7 @@ class Report {
     const MainSwitch& now = plan_.wiring.mainSwitch;
     Sized s;
     s.kind = SizedKind::Switch;
-    s.id = "main/switch";
+    s.id = "joint/switch";
     s.name = "main switch";
     if (now.current && now.voltage)
       s.now = fmt::format("{} V, {} A", formatNumber(now.voltage->value()), formatNumber(now.current->value()));
@@ -214,7 +214,7 @@ class Report {
     if (!on.stored || !on.last.softened.empty()) return;
     Sized s;
     s.kind = SizedKind::Precharge;
-    s.id = "main/precharge";
+    s.id = "joint/precharge";
     s.name = "precharge";
     s.chosen = formatNumber(on.chosen.value()) + " Ω";
     s.because = fmt::format("at most 2 A at first; {} s until the bus stands", formatNumber(on.time->value(), 2));

@@ -24,7 +24,7 @@ struct Neighbour {
 enum class SizedKind : std::uint8_t { Wire, Plug, Fuse, Switch, Precharge };
 struct Sized {
   SizedKind kind = SizedKind::Wire;
-  std::string id;  ///< of the harness: "stock/lead", "stock/plug", "stock/fuse", "main/lead", "main/plug"
+  std::string id;  ///< of the harness: "stock/lead", "stock/plug", "stock/fuse", "joint/lead", "joint/plug"
   std::string name;
   std::string now;      ///< "" if nobody entered one
   std::string chosen;   ///< "10awg", "bullet-4.5", "30 A, blade, 80 V", "27 Ω"

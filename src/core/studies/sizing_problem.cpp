@@ -38,7 +38,7 @@ class ProblemMaker {
     if (plan_.packs.empty()) return failed("no pack yet: there is nothing to wire");
     for (std::size_t i = 0; i < f_.wiring.leads.size(); ++i) {
       const LeadFigures& l = f_.wiring.leads[i];
-      if (f_.wiring.harness.leads[i].isRun && !(l.peak && l.sustained))
+      if (f_.wiring.harness.leads[i].isRun() && !(l.peak && l.sustained))
         return failed(
             fmt::format("what the {} has to carry is not known: the controller's limit says it", f_.wiring.harness.leads[i].name));
     }
@@ -56,7 +56,7 @@ class ProblemMaker {
       largest = std::max(largest, fuse.rating);
       sum += fuse.rating;
     }
-    if (plan_.wiring.mainSwitch.kind.value_or(SwitchKind::None) != SwitchKind::None) {
+    if (hasMainSwitch(plan_.wiring)) {
       out_.mainSwitch = cheapestSwitch();
       if (!out_.mainSwitch) return failed("no main switch of that kind in the catalogue carries this current at these volts");
     }
@@ -70,7 +70,7 @@ class ProblemMaker {
     }
     const bool one = plan_.packs.size() < 2 || plan_.joining.method == Method::Selector;
     out_.main =
-        choiceOf("main/lead", plan_.joining.outputPlug, !plan_.joining.outputPlug.empty(), one ? largest : std::max(largest, sum * 0.5));
+        choiceOf("joint/lead", plan_.joining.outputPlug, !plan_.joining.outputPlug.empty(), one ? largest : std::max(largest, sum * 0.5));
     return std::move(out_);
   }
 
@@ -86,14 +86,14 @@ class ProblemMaker {
     const Volt full = highestFull(f_);
     std::optional<SwitchType> best;
     for (const SwitchType& t : catalogue_.switches) {
-      const bool passes = t.kind == *plan_.wiring.mainSwitch.kind && t.voltage >= full && t.continuous >= *f_.wiring.of("main/lead")->peak;
+      const bool passes = t.kind == *plan_.wiring.mainSwitch.kind && t.voltage >= full && t.continuous >= *f_.wiring.of("joint/lead")->peak;
       if (passes && (!best || t.price < best->price)) best = t;
     }
     return best;
   }
 
   Volt fixedDrop(std::size_t k) const {
-    const Ampere own = *f_.wiring.of(plan_.packs[k].id + "/lead")->peak, all = *f_.wiring.of("main/lead")->peak;
+    const Ampere own = *f_.wiring.of(plan_.packs[k].id + "/lead")->peak, all = *f_.wiring.of("joint/lead")->peak;
     const Ohm adapters = adaptersResistance(plan_.leadOf(plan_.packs[k].id), catalogue_);
     const Ohm common = adaptersResistance(plan_.mainRun(), catalogue_) + Ohm(out_.mainSwitch ? out_.mainSwitch->resistance : MilliOhm(0));
     return f_.joint.forwardDrop + (f_.joint.onResistance + adapters) * own + common * all;

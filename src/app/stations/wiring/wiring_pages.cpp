@@ -12,13 +12,23 @@
 namespace usherwright::app {
 namespace {
 
+/// A field of a lead that somebody entered; of a branch, that of its wire.
+void editLead(Kit kit, const QString& id, const char* key) {
+  const HarnessLead* l = kit.document.assessment().figures.wiring.harness.lead(id.toStdString());
+  if (!l) return;
+  QString field;
+  if (l->planned >= 0) field = QStringLiteral("/wiring/runs/%1/%2").arg(l->planned).arg(QLatin1String(key));
+  else if (l->accessory >= 0) field = QStringLiteral("/bike/accessories/%1/lead_size").arg(l->accessory);
+  else if (l->charges) field = QStringLiteral("/packs/%1/charge_lead_size").arg(l->pack);
+  if (!field.isEmpty()) Q_EMIT kit.desk.partRequested(field, Keyboard::Follows);
+}
+
 /// The entry of a part of the harness comes first beside the drawing, and takes the keyboard.
 void editPart(Kit kit, const QString& part) {
   const Harness& harness = kit.document.assessment().figures.wiring.harness;
   if (const HarnessNode* n = harness.node(part.toStdString()); n && !n->pointer.empty())
     Q_EMIT kit.desk.partRequested(text(n->pointer), Keyboard::Follows);
-  const HarnessLead* l = harness.lead(part.toStdString());
-  if (l && l->planned >= 0) Q_EMIT kit.desk.partRequested(QStringLiteral("/wiring/runs/%1/size").arg(l->planned), Keyboard::Follows);
+  editLead(kit, part, "size");
 }
 
 }  // namespace
@@ -60,6 +70,23 @@ OnBikePage::OnBikePage(Kit kit) : StationPage(kit) {
 }
 
 void OnBikePage::refresh() { map_->rebuild(); }
+
+// ---- slack ----
+
+SlackPage::SlackPage(Kit kit) : StationPage(kit) {
+  auto* column = pageColumn(this);
+  column->addWidget(stationHeading(QStringLiteral("Loose where it moves"),
+                                   QStringLiteral("fold, steering, suspension, a pack drawn out; a click goes to the entry")));
+  rows_ = new DrawingView(kit_, QStringLiteral("slack of the leads"));
+  rows_->setGround([this](drawing::Size size) { return drawing::slackSheet(kit_.document.subject(), size); });
+  column->addWidget(clearScroll(rows_), 1);
+  connect(rows_, &DrawingView::partClicked, this, [this](const QString& part) { editLead(kit_, part, "moves"); });
+}
+
+void SlackPage::refresh() {
+  Scaling::setHeights(rows_, kit_.look, static_cast<int>(drawing::slackHeight(kit_.document.plan())), QWIDGETSIZE_MAX);
+  rows_->rebuild();
+}
 
 // ---- live ends ----
 

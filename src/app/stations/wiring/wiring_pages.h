@@ -31,6 +31,18 @@ class OnBikePage : public StationPage {
   DrawingView* map_;
 };
 
+/// Both ends of the travel of every lead, and what it must have loose there.
+class SlackPage : public StationPage {
+  Q_OBJECT
+
+ public:
+  explicit SlackPage(Kit kit);
+  void refresh() override;
+
+ private:
+  DrawingView* rows_;
+};
+
 /// Which bare contacts are live, plug by plug.
 class LiveEndsPage : public StationPage {
   Q_OBJECT

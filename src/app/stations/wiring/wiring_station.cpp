@@ -17,6 +17,7 @@ WiringStation::WiringStation(Kit kit, QWidget* parent) : PagedStation(kit, paren
              QStringLiteral("Add a pack"), [this] { kit_.document.commit(withNewPack(kit_.document.plan())); });
   addPage(QStringLiteral("Laid out"), [this] { return new LaidOutPage(kit_); });
   addPage(QStringLiteral("On the bike"), [this] { return new OnBikePage(kit_); });
+  addPage(QStringLiteral("Slack"), [this] { return new SlackPage(kit_); });
   addPage(QStringLiteral("Ends"), [this] { return new EndsPage(kit_); });
   addPage(QStringLiteral("Sizes"), [this] { return new SizesPage(kit_); });
   addPage(QStringLiteral("Short here"), [this] { return new ShortPage(kit_); });
@@ -25,6 +26,18 @@ WiringStation::WiringStation(Kit kit, QWidget* parent) : PagedStation(kit, paren
   addPage(QStringLiteral("Cut and buy"), [this] { return new BuyPage(kit_); });
 }
 
+namespace {
+
+/// The lead of a branch and its own fuse.
+QStringList branchKeys(const QString& at) {
+  QStringList out{at + QStringLiteral("lead_size")};
+  for (const char* key : {"present", "rating_A", "kind", "dc_V", "breaking_A", "distance_mm"})
+    out << at + QStringLiteral("fuse/") + QLatin1String(key);
+  return out;
+}
+
+}  // namespace
+
 std::vector<EntrySection> WiringStation::sections() const {
   const Plan& plan = kit_.document.plan();
   std::vector<EntrySection> out;
@@ -32,7 +45,8 @@ std::vector<EntrySection> WiringStation::sections() const {
     for (std::size_t r = 0; r < plan.wiring.runs.size(); ++r)
       if (&plan.wiring.runs[r] == run)
         for (const char* key : {"size", "held", "length_plus_m", "length_minus_m", "insulation", "bundle", "closed", "touchable", "fixing",
-                                "splice", "strain_relief", "spray", "moves", "loop_radius_mm"})
+                                "splice", "strain_relief", "spray", "moves", "loop_radius_mm", "travel_deg", "axis_distance_mm",
+                                "free_length_mm", "pull_out_mm", "slack_mm"})
           list << QStringLiteral("/wiring/runs/%1/%2").arg(r).arg(QLatin1String(key));
   };
   for (std::size_t k = 0; k < plan.packs.size(); ++k) {
@@ -56,6 +70,15 @@ std::vector<EntrySection> WiringStation::sections() const {
       for (const char* key : {"plus_contact", "minus_contact", "shell", "plus_at", "key"})
         list << at + QStringLiteral("%1/%2").arg(QLatin1String(side), QLatin1String(key));
     out.push_back({QStringLiteral("Halves of the plug: %1").arg(name), list});
+  }
+  for (std::size_t k = 0; k < plan.packs.size(); ++k)
+    out.push_back(
+        {QStringLiteral("Charge lead: %1").arg(text(shownName(plan.packs[k]))), branchKeys(QStringLiteral("/packs/%1/charge_").arg(k))});
+  for (std::size_t i = 0; i < plan.bike.accessories.size(); ++i) {
+    const QString at = QStringLiteral("/bike/accessories/%1/").arg(i);
+    const std::string& name = plan.bike.accessories[i].name;
+    out.push_back({QStringLiteral("Lead: %1").arg(name.empty() ? QStringLiteral("accessory %1").arg(i + 1) : text(name)),
+                   QStringList{at + QStringLiteral("tap")} + branchKeys(at)});
   }
   QStringList main;
   runKeys(main, plan.mainRun());

@@ -249,7 +249,8 @@ BuyPage::BuyPage(Kit kit) : StationPage(kit) {
   auto* column = pageColumn(this);
   auto* head = new QHBoxLayout;
   head->addWidget(stationHeading(QStringLiteral("Cut, crimp, buy"), QStringLiteral("a “?” is not entered yet")), 1);
-  for (const auto& [words, form] : {std::pair{"Pull sheet …", "pull"}, {"Shopping list …", "shopping"}, {"Board 1:1 …", "board-pdf"}}) {
+  for (const auto& [words, form] :
+       {std::pair{"Pull sheet …", "pull"}, {"Shopping list …", "shopping"}, {"Board 1:1 …", "board-pdf"}, {"Views …", "views-pdf"}}) {
     auto* button = new QPushButton(QString::fromUtf8(words));
     connect(button, &QPushButton::clicked, this, [this, form = QLatin1String(form)] { Q_EMIT kit_.desk.exportRequested(form); });
     head->addWidget(button);

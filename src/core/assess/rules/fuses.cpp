@@ -239,7 +239,7 @@ void wire16(const Context& c, Findings& out) {
     if (!exceeds(sum.value(), rating) || exceeds(largest.value(), rating)) continue;  // a single one: WIRE-05
     Finding f =
         begin("WIRE-16", exceeds(sum.value() / 2, rating) ? Severity::Mind : Severity::Note, c.figures.packs.front().model, e.pointer);
-    f.part = "main/lead";
+    f.part = "joint/lead";
     const Versus v = versus(sum, *e.continuous);
     f.sentence = fmt::format("The main lead is rated {}; the fuses of the packs let {} through together.", v.right, v.left);
     f.why = "A short behind the joint is fed by all packs at once; each fuse sees only its own part.";

@@ -139,7 +139,7 @@ void wire08(const Context& c, Findings& out) {
     const Pack& p = c.plan.packs[k];
     cup(c, p.plug, "plug of " + c.figures.packs[k].model.name, c.plan.leadOf(p.id), p.id + "/plug", out);
   }
-  cup(c, c.plan.joining.outputPlug, "plug after the joint", c.plan.mainRun(), "main/plug", out);
+  cup(c, c.plan.joining.outputPlug, "plug after the joint", c.plan.mainRun(), "joint/plug", out);
 }
 
 // ---- WIRE-11 ----

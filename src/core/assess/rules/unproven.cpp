@@ -6,6 +6,7 @@
 
 #include "core/assess/rules/rule.h"
 #include "core/assess/wiring_facts.h"
+#include "core/harness/slack.h"
 #include "core/pack/readings.h"
 #include "core/plan/names.h"
 
@@ -206,7 +207,10 @@ void dressOf(const Context& c, const Run* run, const std::string& plug, Unproven
   if (!run) return;
   const ConnectorClass* known = c.catalogue.connector(plug);
   if (!(known && known->locking)) lead.checkUnknown(runPointer(c, *run, "fixing"));
-  for (const char* key : {"splice", "spray", "loop_radius_mm"}) lead.checkUnknown(runPointer(c, *run, key));
+  for (const char* key : {"splice", "spray", "loop_radius_mm", "moves"}) lead.checkUnknown(runPointer(c, *run, key));
+  if (run->moves == true && !slackNeeded(*run))
+    for (const char* key : {"free_length_mm", "travel_deg", "axis_distance_mm", "pull_out_mm"}) lead.checkUnknown(runPointer(c, *run, key));
+  if (run->moves == true) lead.checkUnknown(runPointer(c, *run, "slack_mm"));
   if (run->splice.value_or(Splice::None) != Splice::None) lead.checkUnknown(runPointer(c, *run, "strain_relief"));
 }
 
@@ -242,15 +246,14 @@ void notSeen(const Context& c, std::size_t k, Findings& out) {
 }
 
 void theMainLead(const Context& c, Findings& out) {
-  const MainSwitch& s = c.plan.wiring.mainSwitch;
-  if (s.kind.value_or(SwitchKind::None) != SwitchKind::None) {
-    Unproven rating(c, Station::Wiring, "main/switch", "the main switch");
+  if (hasMainSwitch(c.plan.wiring)) {
+    Unproven rating(c, Station::Wiring, "joint/switch", "the main switch");
     for (const char* key : {"dc_V", "continuous_A"}) rating.check(std::string("/wiring/main_switch/") + key);
     rating.report(out);
   }
-  Unproven lead(c, Station::Wiring, "main/lead", "the main lead");
+  Unproven lead(c, Station::Wiring, "joint/lead", "the main lead");
   for (const char* key : {"kind", "breaks_running_current"}) lead.checkUnknown(std::string("/wiring/main_switch/") + key);
-  if (s.kind.value_or(SwitchKind::None) != SwitchKind::None) lead.checkUnknown("/wiring/main_switch/closes_last");
+  if (hasMainSwitch(c.plan.wiring)) lead.checkUnknown("/wiring/main_switch/closes_last");
   if (closesLast(c.plan, c.catalogue).softened.empty()) lead.checkUnknown("/bike/controller/bulk_uF");
   dressOf(c, c.plan.mainRun(), c.plan.joining.outputPlug, lead);
   lead.reportAsNotSeen(out);
@@ -310,7 +313,7 @@ void theJoint(const Context& c, Findings& out) {
     if (!meterOf(c.plan, high, low).oneMeter && !(high && high->accuracy)) meter.check("/meter_accuracy");
     meter.report(out);
   }
-  Unproven main(c, Station::Joining, "main/way", "the way from the joint to the controller");
+  Unproven main(c, Station::Joining, "joint/way", "the way from the joint to the controller");
   if (!c.plan.joining.outputPlug.empty() && !c.catalogue.connector(c.plan.joining.outputPlug))
     main.add("plug after the joint", "the catalogue has no such plug", "choose one by its contacts", "/joining/output_plug");
   if (const Run* run = c.plan.mainRun()) main.check(runPointer(c, *run, "size"));

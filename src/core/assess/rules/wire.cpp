@@ -15,7 +15,7 @@ void wire01(const Context& c, Findings& out) {
   for (std::size_t i = 0; i < w.leads.size(); ++i) {
     const HarnessLead& lead = w.harness.leads[i];
     const LeadFigures& f = w.leads[i];
-    if (!lead.isRun || !lead.run.touchable || !f.sheathSustained || *f.sheathSustained <= touchLimit) continue;
+    if (!lead.isRun() || !lead.run.touchable || !f.sheathSustained || *f.sheathSustained <= touchLimit) continue;
     Finding g = inWiring("WIRE-01", Severity::Mind, lead.id, leadPointer(lead, "size"));
     g.sentence = fmt::format("The {} is {} warm outside at {} for long: more than may be touched.", lead.name, text(*f.sheathSustained),
                              text(*f.sustained));

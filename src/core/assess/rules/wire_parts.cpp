@@ -7,6 +7,7 @@
 #include "core/assess/rules/rule.h"
 #include "core/assess/wiring_facts.h"
 #include "core/frame/frame.h"
+#include "core/harness/slack.h"
 #include "core/plan/names.h"
 #include "core/quantity/units.h"
 #include "core/wiring/wire_heat.h"
@@ -14,9 +15,8 @@
 namespace usherwright::rules {
 namespace {
 
-const Joule spark(0.3);                          // stored above this, plain contacts pit at every mating
-const Millimetre farthest(200);                  // of a branch before its own fuse
-constexpr double movingBend = 8, fixedBend = 4;  // × outer diameter, usual minimum radii of fine-stranded leads
+const Joule spark(0.3);          // stored above this, plain contacts pit at every mating
+const Millimetre farthest(200);  // of a branch before its own fuse
 
 /// A lead that somebody entered, with its part and its name.
 void forEachRun(const Context& c, const std::function<void(const HarnessLead&, const Run&)>& visit) {
@@ -28,7 +28,7 @@ void wire07(const Context& c, Findings& out) {
   const SwitchOn s = switchOnOf(c.plan, c.figures, c.catalogue);
   if (!s.stored || !s.last.softened.empty() || s.last.words.empty()) return;
   const bool strong = *s.stored >= spark;
-  Finding f = inWiring("WIRE-07", strong ? Severity::Mind : Severity::Note, "main/spark", s.last.pointer);
+  Finding f = inWiring("WIRE-07", strong ? Severity::Mind : Severity::Note, "joint/spark", s.last.pointer);
   f.element = s.last.part;
   f.sentence =
       fmt::format("Closing {} makes a spark: {} J at up to {}.", s.last.words, formatNumber(s.stored->value(), 2), text(*s.inrush));
@@ -52,29 +52,57 @@ void wire07(const Context& c, Findings& out) {
 /// The drawing of a frame that nobody measured says nothing of lengths.
 bool isMeasured(const Bike& bike) { return bike.wheelbase && bike.downTube; }
 
+void tightBend(const Context& c, const HarnessLead& lead, const Run& run, Findings& out) {
+  const Known<Millimetre> least = leastBend(run);
+  if (!run.loopRadius || !least || *run.loopRadius >= *least) return;
+  Finding f = inWiring("WIRE-09", Severity::Mind, lead.id, runPointer(c, run, "loop_radius_mm"));
+  f.sentence = fmt::format("The {} is bent to {} mm; {} mm is the least for it{}.", lead.name, formatNumber(run.loopRadius->value()),
+                           formatNumber(least->value()), run.moves.value_or(true) ? " where it moves" : "");
+  f.why = "Strands break one by one at a tight bend; the few that are left carry everything.";
+  f.what = "A wider loop, held beyond the bend and not in it.";
+  f.headline = least->value() / std::max(1.0, run.loopRadius->value());
+  const Millimetre outer = geometryOf(*parseWireSize(run.size)).outer;
+  f.working = {"Bend",
+               "r ≥ 8 · outer diameter where it moves, 4 · where it is fixed",
+               {input(c, "d", "outer diameter", formatNumber(outer.value()) + " mm", runPointer(c, run, "size")),
+                input(c, "r", "tightest bend", formatNumber(run.loopRadius->value()) + " mm", runPointer(c, run, "loop_radius_mm"))},
+               fmt::format("{} mm", formatNumber(least->value())),
+               "bending radii of fine-stranded leads"};
+  out.push_back(std::move(f));
+}
+
+/// What is loose where it moves, against its travel.
+void tooLittleLoose(const Context& c, const HarnessLead& lead, const Run& run, Findings& out) {
+  const Known<Millimetre> needed = slackNeeded(run);
+  if (run.moves == false || !run.slack || !needed || *run.slack >= *needed) return;
+  Finding f = inWiring("WIRE-09", Severity::Mind, lead.id, runPointer(c, run, "slack_mm"));
+  f.sentence = fmt::format("The {} has {} mm loose where it moves; its travel takes {} mm.", lead.name, formatNumber(run.slack->value()),
+                           formatNumber(needed->value(), 3));
+  f.why = "At the far end of the travel it pulls at its plug, or breaks inside its jacket.";
+  f.what = fmt::format("{} mm more between the clips.", formatNumber((*needed - *run.slack).value(), 3));
+  f.headline = needed->value() / std::max(1.0, run.slack->value());
+  const auto given = [&](const char* symbol, const char* name, const auto& value, const char* unit, const char* key) {
+    if (value) f.working.inputs.push_back(input(c, symbol, name, formatNumber(value->value()) + unit, runPointer(c, run, key)));
+  };
+  f.working = {"Loose length",
+               "θ·d + way drawn out + 0.1·free length",
+               {},
+               fmt::format("{} mm", formatNumber(needed->value(), 3)),
+               "arc of the lead about the axis"};
+  given("θ", "turns by", run.travel, "°", "travel_deg");
+  given("d", "from the axis", run.axisDistance, " mm", "axis_distance_mm");
+  given("p", "drawn out by", run.pullOut, " mm", "pull_out_mm");
+  given("l", "free between clips", run.freeLength, " mm", "free_length_mm");
+  given("s", "loose there", run.slack, " mm", "slack_mm");
+  out.push_back(std::move(f));
+}
+
 void wire09(const Context& c, Findings& out) {
   if (c.plan.wiring.runs.empty()) return;
   const FrameView frame = frameOf(c.plan.bike);
   forEachRun(c, [&](const HarnessLead& lead, const Run& run) {
-    const auto size = parseWireSize(run.size);
-    if (run.loopRadius && size) {
-      const double least = (run.moves.value_or(true) ? movingBend : fixedBend) * geometryOf(*size).outer.value();
-      if (run.loopRadius->value() < least) {
-        Finding f = inWiring("WIRE-09", Severity::Mind, lead.id, runPointer(c, run, "loop_radius_mm"));
-        f.sentence = fmt::format("The {} is bent to {} mm; {} mm is the least for it{}.", lead.name, formatNumber(run.loopRadius->value()),
-                                 formatNumber(least), run.moves.value_or(true) ? " where it moves" : "");
-        f.why = "Strands break one by one at a tight bend; the few that are left carry everything.";
-        f.what = "A wider loop, held beyond the bend and not in it.";
-        f.headline = least / std::max(1.0, run.loopRadius->value());
-        f.working = {"Bend",
-                     "r ≥ 8 · outer diameter where it moves, 4 · where it is fixed",
-                     {input(c, "d", "outer diameter", formatNumber(geometryOf(*size).outer.value()) + " mm", runPointer(c, run, "size")),
-                      input(c, "r", "tightest bend", formatNumber(run.loopRadius->value()) + " mm", runPointer(c, run, "loop_radius_mm"))},
-                     fmt::format("{} mm", formatNumber(least)),
-                     "bending radii of fine-stranded leads"};
-        out.push_back(std::move(f));
-      }
-    }
+    tightBend(c, lead, run, out);
+    tooLittleLoose(c, lead, run, out);
     const std::size_t k = static_cast<std::size_t>(std::max(0, lead.pack));
     if (lead.pack < 0 || !isMeasured(c.plan.bike) || !run.lengthPlus || !run.lengthMinus || !placeOf(frame, c.plan.packs[k].mount)) return;
     const Metre shortest = std::min(*run.lengthPlus, *run.lengthMinus), way = barePath(frame, c.plan, run);
@@ -110,9 +138,9 @@ void wire10(const Context& c, Findings& out) {
 
 void wire12(const Context& c, Findings& out) {
   const MainSwitch& s = c.plan.wiring.mainSwitch;
-  if (s.kind.value_or(SwitchKind::None) == SwitchKind::None) {
+  if (!hasMainSwitch(c.plan.wiring)) {
     if (s.breaksRidingAmps != true) return;
-    Finding f = inWiring("WIRE-12", Severity::Stop, "main/switch", "/wiring/main_switch/breaks_running_current");
+    Finding f = inWiring("WIRE-12", Severity::Stop, "joint/switch", "/wiring/main_switch/breaks_running_current");
     f.sentence = "A plug is parted while current flows.";
     f.why = "Direct current does not go out by itself: the arc burns on between the parted contacts.";
     f.what = "Wheel still, controller off, then part it; or a breaker rated for direct current.";
@@ -123,7 +151,7 @@ void wire12(const Context& c, Findings& out) {
   }
   const Volt highest = highestFull(c.figures);
   const auto add = [&](const char* key, std::string sentence, std::string what, double headline, WorkingInput with) {
-    Finding f = inWiring("WIRE-12", Severity::Stop, "main/switch", std::string("/wiring/main_switch/") + key);
+    Finding f = inWiring("WIRE-12", Severity::Stop, "joint/switch", std::string("/wiring/main_switch/") + key);
     f.sentence = std::move(sentence);
     f.why = "Beyond its direct-current rating the arc between its contacts does not go out; a 250 V AC print says nothing of that.";
     f.what = std::move(what);

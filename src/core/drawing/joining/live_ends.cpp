@@ -108,7 +108,7 @@ Drawing liveEndsMap(const Subject& subject, const PlugState& state, Size size) {
   pen.line({{joint + 34, middle}, {output - gap - 30, middle}}, fed ? Ink::Deep : Ink::BankLine, 4);
   half(pen, {output - gap, middle}, true, endAt(ends, LiveEnd::Place::JointOutput, -1));
   half(pen, {output + gap, middle}, false, endAt(ends, LiveEnd::Place::ControllerHalf, -1));
-  const bool hasSwitch = subject.plan.wiring.mainSwitch.kind.value_or(SwitchKind::None) != SwitchKind::None;
+  const bool hasSwitch = hasMainSwitch(subject.plan.wiring);
   const bool through = !hasSwitch || state.closed;
   pen.line({{output + gap + 30, middle}, {controller, middle}}, fed && state.output && through ? Ink::Deep : Ink::BankLine, 4);
   if (hasSwitch) mainSwitch(pen, {(output + 30 + controller) / 2, middle}, state.closed);

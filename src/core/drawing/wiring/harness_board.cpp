@@ -6,14 +6,13 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/harness/slack.h"
 #include "core/quantity/units.h"
-#include "core/wiring/wire_heat.h"
 
 namespace usherwright::drawing {
 namespace {
 
 constexpr double edge = 20, boardWidth = 770, rowApart = 34, apart = 4, proving = 50;  // mm; four sheets upright, or three across
-constexpr double movingBend = 8;
 
 struct Board {
   const Subject& s;
@@ -55,7 +54,7 @@ struct Board {
     const auto size = parseWireSize(l.run.size);
     if (!size) return;
     const Harness& h = s.assessment.figures.wiring.harness;
-    const double outer = geometryOf(*size).outer.value(), copper = std::clamp(size->conductorDiameter.value(), 0.8, 6.0);
+    const double copper = std::clamp(size->conductorDiameter.value(), 0.8, 6.0);
     const double plus = l.run.lengthPlus.value_or(Metre(0)).value() * 1000, minus = l.run.lengthMinus.value_or(Metre(0)).value() * 1000;
     pen.text({edge, y - 8},
              fmt::format("{}: {}{}, plus {} mm, minus {} mm, from {} to {}", l.name, size->shown(), l.planned < 0 ? " (assumed)" : "",
@@ -64,10 +63,11 @@ struct Board {
     const double first = conductor(plus, y, Ink::Copper, copper, l.id + "/plus");
     const double second = conductor(minus, y + apart + copper, Ink::Ink, copper, l.id + "/minus");
     const double bottom = std::max(first, second) + 10;
-    const double radius = movingBend * outer;
+    const double radius = leastBend(l.run)->value();
     pen.arc({boardWidth - edge - radius, bottom + radius}, radius, 180, 360, Ink::Soft, 0.6).part = l.id + "/loop";
     pen.text({boardWidth - edge - 2 * radius - 4, bottom + radius},
-             fmt::format("where it moves: no tighter than {} mm", formatNumber(radius, 3)), Face::Small, Ink::Soft, Anchor::End);
+             fmt::format("{}: no tighter than {} mm", l.run.moves == false ? "fixed" : "where it moves", formatNumber(radius, 3)),
+             Face::Small, Ink::Soft, Anchor::End);
     y = bottom + radius + 20;
     d.description += fmt::format("{}: {} mm and {} mm. ", l.name, formatNumber(plus, 4), formatNumber(minus, 4));
   }
@@ -75,7 +75,7 @@ struct Board {
   Drawing make() {
     bar();
     for (const HarnessLead& l : s.assessment.figures.wiring.harness.leads)
-      if (l.isRun) lead(l);
+      if (l.isRun()) lead(l);
     d.world = {{0, 0}, {boardWidth, y}};
     return std::move(d);
   }

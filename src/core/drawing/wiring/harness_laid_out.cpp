@@ -3,6 +3,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <utility>
 
 #include "core/drawing/wiring/harness_drawings.h"
 #include "core/drawing/wiring/lead_words.h"
@@ -14,6 +15,8 @@ namespace {
 constexpr double apart = 9;        // from the middle of a lead to each conductor
 constexpr double rowHeight = 116;  // with the charge port below
 constexpr double boxHeight = 52;
+constexpr double branchRow = 50, branchBox = 42;
+constexpr double adapterHalf = 6, switchHalf = 13, smallHalf = 22;
 
 constexpr double plugHalf = 32, fuseHalf = 26;  // half widths
 
@@ -38,6 +41,15 @@ std::string fitted(const std::string& words, const char* between, double room) {
   return elided(words.substr(0, words.find(between)), Face::SmallFigure, room);
 }
 
+/// Those that hang on one place, from left to right below it.
+std::vector<std::size_t> tappedAt(const Plan& plan, bool (*isThere)(Tap)) {
+  std::vector<std::size_t> out;
+  for (std::size_t i = 0; i < plan.bike.accessories.size(); ++i)
+    if (isThere(plan.bike.accessories[i].tap)) out.push_back(i);
+  return out;
+}
+double branchesHeight(const Plan& plan) { return branchRow * static_cast<double>(plan.bike.accessories.size()); }
+
 class LaidOut {
  public:
   LaidOut(const Subject& s, Size size) : s_(s), w_(s.assessment.figures.wiring), pen_(d_), x_(columnsOf(size.width)) {
@@ -48,12 +60,14 @@ class LaidOut {
   Drawing make() {
     const std::size_t count = s_.plan.packs.size();
     if (count == 0) return std::move(d_);
-    const double row = std::max(rowHeight, std::min(150.0, d_.height / static_cast<double>(count)));
-    top_ = std::max(0.0, (d_.height - row * static_cast<double>(count)) / 2);
+    const double high = d_.height - branchesHeight(s_.plan);
+    const double row = std::max(rowHeight, std::min(150.0, high / static_cast<double>(count)));
+    top_ = std::max(0.0, (high - row * static_cast<double>(count)) / 2);
     for (std::size_t k = 0; k < count; ++k) pack(k, top_ + row * (static_cast<double>(k) + 0.42));
     joint(top_ + row * 0.42, top_ + row * (static_cast<double>(count) - 0.58));
+    branches(top_ + row * 0.42, top_ + row * (static_cast<double>(count) - 0.58), top_ + row * static_cast<double>(count));
     for (const HarnessLead& l : w_.harness.leads)
-      if (l.isRun) d_.description += leadWords(s_, l) + ". ";
+      if (l.isRun()) d_.description += leadWords(s_, l) + ". ";
     return std::move(d_);
   }
 
@@ -78,10 +92,44 @@ class LaidOut {
     Shape& zone = pen_.rectangle({from, y - apart - 6}, {to, y + apart + 6}, Ink::None);
     zone.part = l.id;
     zone.tip = leadWords(s_, l);
+    onLead(l, from, to, y);
     const double middle = (from + to) / 2, room = to - from - 8;
     pen_.text({middle, y - apart - 12}, fitted(sizeWords(s_, l), "  ", room), Face::SmallFigure, Ink::Ink, Anchor::Middle);
     pen_.text({middle, y + apart + 22}, fitted(warmWords(f), " · ", room), Face::SmallFigure, Ink::Soft, Anchor::Middle);
     mark(l.id, {middle, y - apart - 34}, l.planned >= 0 ? fmt::format("/wiring/runs/{}/", l.planned) : std::string());
+  }
+
+  /// Adapters beside the plug that they begin at, the main switch before the controller.
+  void onLead(const HarnessLead& l, double from, double to, double y) {
+    const auto adapters = static_cast<double>(std::min<std::size_t>(l.run.adapters.size(), l.on.size()));
+    const double step = std::min(2 * adapterHalf + 2, (to - from) / (2 * std::max(1.0, adapters)));
+    double at = from + adapterHalf + 2;
+    for (const std::size_t i : l.on) {
+      const HarnessNode& n = w_.harness.nodes[i];
+      if (n.kind == NodeKind::Switch) {
+        mainSwitch(n, to - switchHalf - 4, y);
+        continue;
+      }
+      Shape& body = pen_.rectangle({at - adapterHalf, y - apart - 7}, {at + adapterHalf, y + apart + 7}, Ink::Shoal, Ink::Ink, 4);
+      body.width = 1.5;
+      body.part = n.id;
+      body.tip = n.name + ": " + n.detail;
+      pen_.line({{at, y - apart - 7}, {at, y + apart + 7}}, Ink::Ink, 1);
+      at += step;
+    }
+  }
+
+  /// Both poles in one body, its blade open: so it is drawn in every state.
+  void mainSwitch(const HarnessNode& n, double x, double y) {
+    Shape& body =
+        pen_.rectangle({x - switchHalf, y - apart - 8}, {x + switchHalf, y + apart + 8}, Ink::Card, n.known ? Ink::Ink : Ink::Mind, 4);
+    body.width = 1.5;
+    body.pattern = n.known ? Pattern::Solid : Pattern::Dashed;
+    body.part = n.id;
+    body.tip = n.name + ": " + n.detail;
+    pen_.line({{x - 8, y + 4}, {x + 7, y - 7}}, Ink::Copper, 2);
+    for (const double end : {-8.0, 8.0}) pen_.circle({x + end, y + 4}, 2, Ink::Copper, Ink::Copper);
+    mark(n.id, {x, y - apart - 20}, "/wiring/main_switch/");
   }
 
   /// The worst finding about a part, or about its fields (`at` of the plan), stands beside it.
@@ -158,23 +206,85 @@ class LaidOut {
     port(node(m.id + "/port"), y);
   }
 
+  /// On a branch that is one line for both conductors.
+  void smallFuse(const HarnessNode& n, double x, double y, const std::string& fields) {
+    const bool doubtful = n.detail == "none" || !n.known;
+    Shape& b = pen_.rectangle({x - smallHalf, y - 9}, {x + smallHalf, y + 9}, Ink::Card, doubtful ? Ink::Mind : Ink::Copper, 8);
+    b.width = 1.5;
+    b.pattern = doubtful ? Pattern::Dashed : Pattern::Solid;
+    b.part = n.id;
+    b.tip = n.name + ": " + n.detail;
+    pen_.text({x, y + 4}, n.known ? n.detail.substr(0, n.detail.find(", ")) : "fuse?", Face::SmallFigure, Ink::Ink, Anchor::Middle);
+    mark(n.id, {x, y - 18}, fields);
+  }
+
+  /// Over a branch: what it can be pointed at by.
+  void zone(const HarnessLead& l, Point low, Point high) {
+    Shape& z = pen_.rectangle(low, high, Ink::None);
+    z.part = l.id;
+    z.tip = leadWords(s_, l);
+  }
+
   void port(const HarnessNode& n, double y) {
     const double down = y + boxHeight / 2 + 32, from = x_.pack + 20;
-    pen_.line({{from, y + boxHeight / 2}, {from, down}, {from + 22, down}}, Ink::Copper, 1.5);
-    const double room = x_.leadEnd - from - 40;
-    Shape& words = pen_.text({from + 28, down + 5}, elided("charge port: " + n.detail, Face::Small, room), Face::Small,
-                             n.known ? Ink::Soft : Ink::Mind);
+    const std::string& pack = s_.plan.packs[static_cast<std::size_t>(n.pack)].id;
+    const HarnessNode* fuse = w_.harness.node(pack + "/charge/fuse");
+    const double end = from + (fuse ? 2 * smallHalf + 30 : 22);
+    pen_.line({{from, y + boxHeight / 2}, {from, down}, {end, down}}, Ink::Copper, 1.5);
+    zone(*w_.harness.lead(pack + "/charge"), {from - 6, y + boxHeight / 2}, {end, down + 7});
+    const std::string fields = fmt::format("/packs/{}/charge_fuse/", n.pack);
+    if (fuse) smallFuse(*fuse, from + smallHalf + 14, down, fields);
+    else mark(pack + "/charge", {from - 12, down}, fields);
+    const double room = x_.leadEnd - end - 30;
+    const std::string said = elided("charge port: " + n.detail, Face::Small, room);
+    Shape& words = pen_.text({end + 6, down + 5}, said, Face::Small, n.known ? Ink::Soft : Ink::Mind);
     words.part = n.id;
     words.tip = n.name + ": " + n.detail;
-    mark(n.id, {from + 40 + std::min(room, textWidth("charge port: " + n.detail, Face::Small)), down});
+    mark(n.id, {end + 18 + std::min(room, textWidth(said, Face::Small)), down});
+  }
+
+  /// From a place down to its row, then through its fuse to the part: to the right, or to the left of what stands at the right edge.
+  void branch(std::size_t i, Point from, double y, double away) {
+    const std::string id = accessoryPart(i);
+    const HarnessNode& part = node(id);
+    const HarnessLead& l = *w_.harness.lead(id + "/lead");
+    const HarnessNode* fuse = w_.harness.node(id + "/lead/fuse");
+    const double near = from.x + away * 78, far = from.x + away * (78 + 120);
+    pen_.line({from, {from.x, y}, {near, y}}, Ink::Copper, 1.5);
+    zone(l, {std::min(from.x, near), y - 8}, {std::max(from.x, near), y + 8});
+    if (fuse) smallFuse(*fuse, from.x + away * 42, y, {});
+    const auto size = parseWireSize(l.run.size);
+    box(part, {std::min(near, far), y - branchBox / 2}, {std::max(near, far), y + branchBox / 2},
+        fmt::format("{}, {}", part.known ? part.detail : "W?", size ? size->shown() : "size?"), Ink::Card, Ink::Ink);
+    mark(id, {far + away * 12, y}, fmt::format("/bike/accessories/{}/", i));
+  }
+
+  /// Below the packs, in an order that crosses nothing: of the controller, of the joint, of the packs; the longest stem outermost.
+  void branches(double first, double last, double top) {
+    double y = top + branchRow / 2;
+    const auto next = [&] { return std::exchange(y, y + branchRow); };
+    const auto own = tappedAt(s_.plan, [](Tap t) { return t == Tap::Controller; });
+    double x = x_.end - 12 - 10 * static_cast<double>(own.size());
+    for (const std::size_t i : own) branch(i, {x += 10, (first + last) / 2 + boxHeight / 2}, next(), -1);
+    x = x_.jointEnd;
+    for (const std::size_t i : tappedAt(s_.plan, [](Tap t) { return t == Tap::Bus; }))
+      branch(i, {x -= 10, last + boxHeight / 2}, next(), 1);
+    x = x_.pack;
+    double out = first + boxHeight / 2 - 6;
+    for (const std::size_t i : tappedAt(s_.plan, [](Tap t) { return t != Tap::Controller && t != Tap::Bus; })) {
+      x = std::max(1.0, x - 2);
+      pen_.line({{x_.pack, out}, {x, out}}, Ink::Copper, 1.5);
+      branch(i, {x, out}, next(), 1);
+      out -= 4;
+    }
   }
 
   /// As high as all its inputs, so that no lead crosses another.
   void joint(double first, double last) {
     const double y = (first + last) / 2;
     const HarnessNode& n = node("joint");
-    const HarnessNode* p = w_.harness.node("main/plug");
-    const HarnessLead& l = *w_.harness.lead("main/lead");
+    const HarnessNode* p = w_.harness.node("joint/plug");
+    const HarnessLead& l = *w_.harness.lead("joint/lead");
     lead(l, p ? x_.mainPlug + plugHalf : x_.jointEnd, x_.controller, y);
     if (p) {
       conductors(x_.jointEnd, x_.mainPlug, y, 2);
@@ -203,6 +313,8 @@ class LaidOut {
 
 Drawing harnessLaidOut(const Subject& subject, Size size) { return LaidOut(subject, size).make(); }
 
-double harnessHeight(const Plan& plan) { return rowHeight * static_cast<double>(std::max<std::size_t>(1, plan.packs.size())) + 20; }
+double harnessHeight(const Plan& plan) {
+  return rowHeight * static_cast<double>(std::max<std::size_t>(1, plan.packs.size())) + branchesHeight(plan) + 20;
+}
 
 }  // namespace usherwright::drawing

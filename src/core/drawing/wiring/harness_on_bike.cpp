@@ -7,13 +7,13 @@
 
 #include "core/drawing/wiring/harness_drawings.h"
 #include "core/drawing/wiring/lead_words.h"
+#include "core/harness/slack.h"
 #include "core/quantity/units.h"
 
 namespace usherwright::drawing {
 namespace {
 
 constexpr double tyre = 34;         // mm
-constexpr double movingLoop = 8;    // times the outer diameter, where a lead moves
 constexpr double leadPixels = 3.5;  // a lead of true width would be a hair
 
 class OnBike {
@@ -25,8 +25,9 @@ class OnBike {
     for (std::size_t k = 0; k < s_.plan.packs.size(); ++k) pack(k);
     for (std::size_t k = 0; k < s_.plan.packs.size(); ++k) packLead(k);
     mainLead();
+    accessories();
     for (const HarnessLead& l : w_.harness.leads)
-      if (l.isRun) d_.description += leadWords(s_, l) + ". ";
+      if (l.isRun()) d_.description += leadWords(s_, l) + ". ";
     return std::move(d_);
   }
 
@@ -104,16 +105,26 @@ class OnBike {
     if (!l || !place) return;
     std::vector<Point> route;
     for (const FramePoint& q : frame_.places[*place].route) route.push_back(map(q));
+    const Point from = route.front(), on = route.size() > 1 ? route[1] : from;
     lead(*l, std::move(route));
-    plugMark(p.id + "/plug", map(frame_.places[*place].route.front()));
+    plugMark(p.id + "/plug", from);
+    adapters(*l, from, on);
+    port(k, frame_.places[*place]);
     if (!earlierAt(k, *place)) label(*l, frame_.places[*place], others(*place));
   }
 
   void mainLead() {
-    const HarnessLead* l = w_.harness.lead("main/lead");
+    const HarnessLead* l = w_.harness.lead("joint/lead");
     if (!l) return;
     const Point from = map(frame_.joint), to = map(frame_.controller);
     lead(*l, {from, to});
+    adapters(*l, from, to);
+    if (const HarnessNode* n = w_.harness.node("joint/switch")) {
+      const Point middle{(from.x + to.x) / 2, (from.y + to.y) / 2};
+      tag(*n, middle, 12);
+      Shape& blade = pen_.line({{middle.x - 8, middle.y + 5}, {middle.x + 8, middle.y - 7}}, Ink::Ink, 2);
+      blade.steady = true;
+    }
     Shape& joint = pen_.circle(from, 7, Ink::Card, Ink::Copper);
     joint.width = 2.5;
     joint.steady = true;
@@ -126,13 +137,57 @@ class OnBike {
     pen_.text({to.x, to.y - 34}, "controller", Face::Small, Ink::Ink, Anchor::Middle);
   }
 
-  void plugMark(const std::string& id, Point at) {
-    const HarnessNode* n = w_.harness.node(id);
-    Shape& mark = pen_.rectangle({at.x - 14, at.y - 14}, {at.x + 14, at.y + 14}, Ink::Card, n->known ? Ink::Ink : Ink::Mind, 3);
+  /// A part without words: they are under the pointer, and in Laid out.
+  void tag(const HarnessNode& n, Point at, double half) {
+    Shape& mark = pen_.rectangle({at.x - half, at.y - half}, {at.x + half, at.y + half}, Ink::Card, n.known ? Ink::Ink : Ink::Mind, 3);
     mark.steady = true;
-    mark.part = id;
-    mark.tip = n->name + ": " + n->detail;
+    mark.part = n.id;
+    mark.tip = n.name + ": " + n.detail;
   }
+
+  /// Along the first piece of the lead, behind the plug that they begin at.
+  void adapters(const HarnessLead& l, Point from, Point on) {
+    const double length = std::hypot(on.x - from.x, on.y - from.y);
+    double at = 34;
+    for (const std::size_t i : l.on) {
+      const HarnessNode& n = w_.harness.nodes[i];
+      if (n.kind != NodeKind::Adapter || length < 1) continue;
+      const double share = std::min(0.9, at / length);
+      tag(n, {from.x + (on.x - from.x) * share, from.y + (on.y - from.y) * share}, 8);
+      at += 22;
+    }
+  }
+
+  /// At the end of the box that its lead does not leave by.
+  void port(std::size_t k, const MountPlace& p) {
+    const HarnessNode& n = *w_.harness.node(s_.plan.packs[k].id + "/port");
+    const double a = p.angle * std::numbers::pi / 180, out = p.length * 0.42;
+    const FramePoint away = p.route.size() > 1 ? p.route[1] : p.route.front();
+    const double side = (away.x - p.at.x) * std::cos(a) + (away.y - p.at.y) * std::sin(a) > 0 ? -1 : 1;
+    Shape& ring = pen_.circle(map({p.at.x + side * out * std::cos(a), p.at.y + side * out * std::sin(a)}), 6, Ink::Card,
+                              n.known ? Ink::Copper : Ink::Mind);
+    ring.width = 2;
+    ring.steady = true;
+    ring.part = n.id;
+    ring.tip = n.name + ": " + n.detail;
+  }
+
+  /// Where they are tapped; where they are fixed nobody has said.
+  void accessories() {
+    double atJoint = 0, atController = 0;
+    for (std::size_t i = 0; i < s_.plan.bike.accessories.size(); ++i) {
+      const Tap tap = s_.plan.bike.accessories[i].tap;
+      const HarnessNode& n = *w_.harness.node(accessoryPart(i));
+      if (tap == Tap::Controller) tag(n, {map(frame_.controller).x - 34 + 22 * atController++, map(frame_.controller).y + 38}, 8);
+      else if (tap == Tap::Bus) tag(n, {map(frame_.joint).x - 12 + 22 * atJoint++, map(frame_.joint).y + 26}, 8);
+      else if (const auto place = placeOf(frame_, s_.plan.packs.front().mount)) {
+        const MountPlace& p = frame_.places[*place];
+        tag(n, map({p.at.x + 22 * static_cast<double>(i), p.at.y + p.height / 2}), 8);
+      }
+    }
+  }
+
+  void plugMark(const std::string& id, Point at) { tag(*w_.harness.node(id), at, 14); }
 
   /// Under the box that it comes from.
   void label(const HarnessLead& l, const MountPlace& p, const std::string& more) {
@@ -145,9 +200,9 @@ class OnBike {
   /// A lead that passes the fold makes a loop there, as wide as it must be.
   void slack(const HarnessLead& l, const std::vector<Point>& route, Point fold) {
     const auto [least, most] = std::minmax_element(route.begin(), route.end(), [](Point a, Point b) { return a.x < b.x; });
-    const auto size = parseWireSize(l.run.size);
-    if (!size || !(least->x < fold.x && fold.x < most->x)) return;
-    const double radius = movingLoop * size->outerDiameter.value();
+    const Known<Millimetre> bend = leastBend(l.run);
+    if (!bend || !(least->x < fold.x && fold.x < most->x)) return;
+    const double radius = bend->value();
     Shape& loop = pen_.arc({fold.x, fold.y - radius}, radius, 90, 450, Ink::Copper, leadPixels);
     loop.steady = true;
     loop.part = l.id;

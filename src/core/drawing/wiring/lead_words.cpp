@@ -35,7 +35,9 @@ std::string warmWords(const LeadFigures& f) {
 
 std::string leadWords(const Subject& s, const HarnessLead& l) {
   const LeadFigures& f = *s.assessment.figures.wiring.of(l.id);
-  std::string out = fmt::format("{}: {}, {}{}", l.name, lengthOf(s, l), shownSize(l), l.planned < 0 ? " (assumed)" : "");
+  std::string out = l.name + ": ";
+  if (l.isRun()) out += fmt::format("{}, {}{}", lengthOf(s, l), shownSize(l), l.planned < 0 ? " (assumed)" : "");
+  else out += l.run.size.empty() ? "size not known yet" : shownSize(l);
   const std::size_t adapters = l.run.adapters.size();
   if (adapters > 0) out += fmt::format(", with {} adapter{}", adapters, adapters > 1 ? "s" : "");
   if (f.rating) out += fmt::format(", carries {} A", formatNumber(f.rating->value()));

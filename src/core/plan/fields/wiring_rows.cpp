@@ -30,7 +30,15 @@ FieldRows rowsOf(const Run*) {
       row<&Run::spray>("spray", "water there", Kind::Choice, inWiring, {0, 0}, "look where mud dries after a wet ride"),
       row<&Run::moves>("moves", "moves in use", Kind::Flag, inWiring, {0, 0}, "turn, fold and take out whatever moves"),
       row<&Run::loopRadius>("loop_radius_mm", "tightest bend", Kind::SmallLength, inWiring, {0, 1000},
-                            "radius at the tightest place, at both ends of its travel")};
+                            "radius at the tightest place, at both ends of its travel"),
+      row<&Run::travel>("travel_deg", "turns by", Kind::Angle, inWiring, {0, 360}, "fold or steer from one stop to the other: protractor"),
+      row<&Run::axisDistance>("axis_distance_mm", "from the axis", Kind::SmallLength, inWiring, {0, 2000},
+                              "tape measure: lead to hinge pin, steerer or pivot"),
+      row<&Run::freeLength>("free_length_mm", "free between clips", Kind::SmallLength, inWiring, {0, 5000}, "tape measure along the lead"),
+      row<&Run::pullOut>("pull_out_mm", "drawn out by", Kind::SmallLength, inWiring, {0, 2000},
+                         "draw the pack out with its plug in; 0 if it is unplugged first"),
+      row<&Run::slack>("slack_mm", "loose there", Kind::SmallLength, inWiring, {0, 2000},
+                       "pull the loop straight: how much longer it is than its way")};
   return rows;
 }
 
