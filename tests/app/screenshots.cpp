@@ -399,13 +399,6 @@ const std::vector<Shot>& shots() {
          plan.wiring.runs[1].moves = true;
          plan.wiring.runs[1].pullOut = Millimetre(250);
          plan.wiring.runs[1].freeLength = Millimetre(300);
-         for (const Tap tap : {Tap::Bus, Tap::BeforeBms, Tap::Controller}) {
-           Accessory lamp;
-           lamp.name = "lamp";
-           lamp.tap = tap;
-           plan.bike.accessories.push_back(lamp);
-         }
-         plan.wiring.mainSwitch.kind = SwitchKind::Switch;
          w.session().begin(plan);
          w.look().setTheme(Theme::Night);
          wiringPage(w, "Slack");

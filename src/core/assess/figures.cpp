@@ -9,6 +9,7 @@
 #include "core/assess/figure_parts.h"
 #include "core/assess/joining_setup.h"
 #include "core/assess/kept.h"
+#include "core/assess/wiring_facts.h"
 #include "core/frame/frame.h"
 #include "core/plan/usual.h"
 #include "core/wiring/protection.h"
@@ -161,8 +162,7 @@ class Maker {
 
   /// At the lowest volts of the packs, where a converter draws most.
   Known<Ampere> accessoryCurrent(const Accessory& a) const {
-    Volt lowest(0);
-    for (const PackFigures& p : f_.packs) lowest = lowest > Volt(0) ? std::min(lowest, p.model.nominal) : p.model.nominal;
+    const Volt lowest = lowestNominal(f_);
     if (!a.power || lowest <= Volt(0)) return std::nullopt;
     return atWorst(*a.power, lowest);
   }
@@ -195,8 +195,7 @@ class Maker {
       const LeadFigures* kept = keptLead(lead, peak, sustained);
       w.leads.push_back(kept ? *kept : leadFigures(lead, peak, sustained, w.air));
     }
-    Volt lowest(0);
-    for (const PackFigures& p : f_.packs) lowest = lowest > Volt(0) ? std::min(lowest, p.model.nominal) : p.model.nominal;
+    const Volt lowest = lowestNominal(f_);
     for (std::size_t k = 0; k < f_.packs.size(); ++k)
       w.paths.push_back(pathFrom(k, w.harness, w.leads, f_.joint, catalogue_, plan_, lowest));
   }

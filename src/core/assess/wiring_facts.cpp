@@ -41,6 +41,12 @@ Volt highestFull(const Figures& f) {
   return highest;
 }
 
+Volt lowestNominal(const Figures& f) {
+  Volt lowest(0);
+  for (const PackFigures& p : f.packs) lowest = lowest > Volt(0) ? std::min(lowest, p.model.nominal) : p.model.nominal;
+  return lowest;
+}
+
 ChainNeed chainNeedOf(const Plan& plan, const Figures& f, std::size_t k) {
   ChainNeed need;
   if (const LeadFigures* lead = f.wiring.of(plan.packs[k].id + "/lead")) {

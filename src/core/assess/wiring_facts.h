@@ -8,6 +8,7 @@ namespace usherwright {
 
 /// Of all packs; 0 without one.
 Volt highestFull(const Figures& figures);
+Volt lowestNominal(const Figures& figures);
 
 /// What a chain from this pack has to carry, whether the bike's side is fed by others, whether its lead may be cut.
 ChainNeed chainNeedOf(const Plan& plan, const Figures& figures, std::size_t pack);

@@ -21,6 +21,11 @@ Known<Millimetre> slackNeeded(const Run& run) {
   return out;
 }
 
+bool hasTooLittleSlack(const Run& run) {
+  const Known<Millimetre> needed = slackNeeded(run);
+  return run.moves != false && run.slack && needed && *run.slack < *needed;
+}
+
 Known<Millimetre> leastBend(const Run& run) {
   const auto size = parseWireSize(run.size);
   if (!size) return std::nullopt;

@@ -60,8 +60,7 @@ class ProblemMaker {
       out_.mainSwitch = cheapestSwitch();
       if (!out_.mainSwitch) return failed("no main switch of that kind in the catalogue carries this current at these volts");
     }
-    Volt nominal(0);
-    for (const PackFigures& p : f_.packs) nominal = nominal > Volt(0) ? std::min(nominal, p.model.nominal) : p.model.nominal;
+    const Volt nominal = lowestNominal(f_);
     out_.nominal = nominal;
     out_.dropAllowed = nominal * wayDropLimit;
     for (std::size_t k = 0; k < plan_.packs.size(); ++k) {

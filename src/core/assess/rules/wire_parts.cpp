@@ -73,8 +73,8 @@ void tightBend(const Context& c, const HarnessLead& lead, const Run& run, Findin
 
 /// What is loose where it moves, against its travel.
 void tooLittleLoose(const Context& c, const HarnessLead& lead, const Run& run, Findings& out) {
+  if (!hasTooLittleSlack(run)) return;
   const Known<Millimetre> needed = slackNeeded(run);
-  if (run.moves == false || !run.slack || !needed || *run.slack >= *needed) return;
   Finding f = inWiring("WIRE-09", Severity::Mind, lead.id, runPointer(c, run, "slack_mm"));
   f.sentence = fmt::format("The {} has {} mm loose where it moves; its travel takes {} mm.", lead.name, formatNumber(run.slack->value()),
                            formatNumber(needed->value(), 3));

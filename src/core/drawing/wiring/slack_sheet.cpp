@@ -68,7 +68,7 @@ class SlackSheet {
     ground.tip = fmt::format("{}: {}. {}. {}", l.name, travelWords(l.run), needWords(l.run), bendWords(l.run));
     d_.description += ground.tip + ". ";
     const Known<Millimetre> needed = slackNeeded(l.run);
-    const bool tooLittle = l.run.moves != false && needed && l.run.slack && *l.run.slack < *needed;
+    const bool tooLittle = hasTooLittleSlack(l.run);
     pen_.text({2 * margin, y + 22}, elided(l.name, Face::Title, words - 2 * margin), Face::Title, Ink::Ink);
     if (tooLittle) pen_.severity({words - 2, y + 17}, static_cast<int>(Severity::Mind));
     double line = y + 44;
