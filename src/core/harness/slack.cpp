@@ -11,15 +11,23 @@ namespace {
 constexpr double movingBend = 8, fixedBend = 4;  // × outer diameter
 constexpr double sag = 0.1;                      // of the free length
 
+/// The arc of the lead about the axis; nothing turns where the angle is 0, wherever the axis lies.
+Known<Millimetre> arc(const Run& run) {
+  if (!run.travel) return std::nullopt;
+  if (run.travel->value() == 0) return Millimetre(0);
+  if (!run.axisDistance) return std::nullopt;
+  return *run.axisDistance * (run.travel->value() * std::numbers::pi / 180);
+}
+
 }  // namespace
 
 Known<Millimetre> slackNeeded(const Run& run) {
-  const bool turns = run.travel && run.axisDistance;
-  if (!run.freeLength || !(turns || run.pullOut)) return std::nullopt;
-  Millimetre out = *run.freeLength * sag + run.pullOut.value_or(Millimetre(0));
-  if (turns) out += *run.axisDistance * (run.travel->value() * std::numbers::pi / 180);
-  return out;
+  const Millimetre none(0), moved = arc(run).value_or(none) + run.pullOut.value_or(none);
+  if (!run.freeLength || moved <= none) return std::nullopt;
+  return *run.freeLength * sag + moved;
 }
+
+bool isTravelKnown(const Run& run) { return slackNeeded(run) && arc(run) && run.pullOut; }
 
 bool hasTooLittleSlack(const Run& run) {
   const Known<Millimetre> needed = slackNeeded(run);

@@ -208,7 +208,7 @@ void dressOf(const Context& c, const Run* run, const std::string& plug, Unproven
   const ConnectorClass* known = c.catalogue.connector(plug);
   if (!(known && known->locking)) lead.checkUnknown(runPointer(c, *run, "fixing"));
   for (const char* key : {"splice", "spray", "loop_radius_mm", "moves"}) lead.checkUnknown(runPointer(c, *run, key));
-  if (run->moves == true && !slackNeeded(*run))
+  if (run->moves == true && !isTravelKnown(*run))
     for (const char* key : {"free_length_mm", "travel_deg", "axis_distance_mm", "pull_out_mm"}) lead.checkUnknown(runPointer(c, *run, key));
   if (run->moves == true) lead.checkUnknown(runPointer(c, *run, "slack_mm"));
   if (run->splice.value_or(Splice::None) != Splice::None) lead.checkUnknown(runPointer(c, *run, "strain_relief"));

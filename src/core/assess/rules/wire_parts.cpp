@@ -76,8 +76,8 @@ void tooLittleLoose(const Context& c, const HarnessLead& lead, const Run& run, F
   if (!hasTooLittleSlack(run)) return;
   const Known<Millimetre> needed = slackNeeded(run);
   Finding f = inWiring("WIRE-09", Severity::Mind, lead.id, runPointer(c, run, "slack_mm"));
-  f.sentence = fmt::format("The {} has {} mm loose where it moves; its travel takes {} mm.", lead.name, formatNumber(run.slack->value()),
-                           formatNumber(needed->value(), 3));
+  f.sentence = fmt::format("The {} has {} mm loose where it moves; its travel takes {}{} mm.", lead.name, formatNumber(run.slack->value()),
+                           isTravelKnown(run) ? "" : "at least ", formatNumber(needed->value(), 3));
   f.why = "At the far end of the travel it pulls at its plug, or breaks inside its jacket.";
   f.what = fmt::format("{} mm more between the clips.", formatNumber((*needed - *run.slack).value(), 3));
   f.headline = needed->value() / std::max(1.0, run.slack->value());

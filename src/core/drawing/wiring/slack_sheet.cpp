@@ -40,10 +40,15 @@ class SlackSheet {
   std::string travelWords(const Run& r) const {
     if (!r.moves) return "whether it moves is not known yet: turn, fold and take out whatever moves";
     if (!*r.moves) return "does not move";
+    const bool turns = r.travel && r.travel->value() > 0, drawn = r.pullOut && r.pullOut->value() > 0;
+    if (!drawn && !(turns && r.axisDistance))
+      return "how far it moves is not known yet: its angle and distance from the axis, or how far its pack is drawn out";
     std::string out;
-    if (r.travel && r.axisDistance) out = fmt::format("turns {}°, {} from the axis", formatNumber(r.travel->value()), mm(*r.axisDistance));
-    if (r.pullOut && *r.pullOut > Millimetre(0)) out += fmt::format("{}drawn out {}", out.empty() ? "" : ", ", mm(*r.pullOut));
-    if (out.empty()) return "how far it moves is not known yet: its angle and distance from the axis, or how far its pack is drawn out";
+    if (turns)
+      out = fmt::format("turns {}°, {} from the axis", formatNumber(r.travel->value()), r.axisDistance ? mm(*r.axisDistance) : "not known how far");
+    else if (!r.travel) out = "not known whether it turns";
+    if (drawn) out += fmt::format("{}drawn out {}", out.empty() ? "" : ", ", mm(*r.pullOut));
+    else if (!r.pullOut) out += ", not known whether it is drawn out";
     return out + (r.freeLength ? fmt::format(", {} free", mm(*r.freeLength)) : std::string(", free length not known yet"));
   }
 
@@ -51,7 +56,7 @@ class SlackSheet {
     if (r.moves == false) return {};
     const Known<Millimetre> needed = slackNeeded(r);
     const std::string there = r.slack ? mm(*r.slack) + " loose" : std::string("what is loose not known yet");
-    return needed ? fmt::format("needs {} to spare; {}", mm(*needed), there) : there;
+    return needed ? fmt::format("needs {}{} to spare; {}", isTravelKnown(r) ? "" : "at least ", mm(*needed), there) : there;
   }
 
   std::string bendWords(const Run& r) const {
@@ -79,13 +84,13 @@ class SlackSheet {
       }
     };
     say(travelWords(l.run), l.run.moves ? Ink::Soft : Ink::Mind);
-    if (l.run.moves != false) say(needWords(l.run), tooLittle || !needed || !l.run.slack ? Ink::Mind : Ink::Ink);
+    if (l.run.moves != false) say(needWords(l.run), tooLittle || !isTravelKnown(l.run) || !l.run.slack ? Ink::Mind : Ink::Ink);
     say(bendWords(l.run), Ink::Soft);
     if (l.run.moves == false || !needed) return;
     for (const bool far : {false, true}) {
       const double left = words + margin + (far ? picture + margin : 0);
       const Box box{{left + inset, y + inset}, {left + picture - inset, y + high - 32 - inset}};
-      if (l.run.travel && l.run.axisDistance) turned(l.run, box, far);
+      if (l.run.travel && l.run.travel->value() > 0 && l.run.axisDistance) turned(l.run, box, far);
       else drawnOut(l.run, box, far);
       pen_.text({box.middle().x, y + high - 18}, far ? "at the far end of its travel" : "at the near end", Face::Small, Ink::Soft,
                 Anchor::Middle);
