@@ -30,7 +30,7 @@ QString saidOf(const Plan& plan) {
       if (pairs.rows[r].cells[k].applies) out << pairWords(pairs, r, k);
   for (std::size_t k = 0; k < plan.packs.size(); ++k) {
     const PackModel& m = f.packs[k].model;
-    out << groupsExpected(m, false) << testRows(plan.packs[k]) << supplyWords(Watt(200), plan.packs[k], m)
+    out << groupsExpected(m, false) << testRows(plan.packs[k]) << app::supplyWords(Watt(200), plan.packs[k], m)
         << cellTrustWords(plan.packs[k], f.packs[k].makeup);
   }
   return out.join(QLatin1Char('\n'));
@@ -47,7 +47,7 @@ TEST_CASE("what the pages say of the examples and of the judged plans is what th
 TEST_CASE("a supply is set to what its watts give and the pack takes, and a board that is not fitted takes nothing away") {
   Plan plan = plans::demo();
   plan.packs[0].bms.charge = Ampere(3);
-  const auto said = [&] { return supplyWords(Watt(500), plan.packs[0], plans::assessed(plan).figures.packs[0].model); };
+  const auto said = [&] { return app::supplyWords(Watt(500), plan.packs[0], plans::assessed(plan).figures.packs[0].model); };
   const double full = plans::assessed(plan).figures.packs[0].model.full.value();
   CHECK(said() == QStringLiteral("500 W at %1 V: at most %2 A; the pack takes 3 A, so set 3 A to charge.")
                       .arg(text(formatNumber(full)), text(formatNumber(500 / full))));

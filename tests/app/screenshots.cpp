@@ -43,6 +43,51 @@ Plan threePacks() {
 }
 
 /// Turns to a page of Joining and waits for its study.
+/// Home at half charge, up to 80 and to 100 %, groups read.
+Plan evening() {
+  Plan plan = example("ferry-path-library-trike");
+  plan.packs[0].soc = StateOfCharge(0.42);
+  plan.packs[1].soc = StateOfCharge(0.55);
+  plan.packs[0].ceiling = StateOfCharge(0.8);
+  plan.packs[0].balanceEvery = Coefficient(20);
+  plan.packs[1].temperature = Celsius(41);
+  std::vector<Volt> groups(13, Volt(4.152));
+  groups[4] = Volt(4.118);
+  groups[9] = Volt(4.16);
+  plan.packs[1].readings.edit().push_back({"2026-10-30", ReadingOf::Groups, {}, Minute(60), groups, {}});
+  return plan;
+}
+
+/// A third charger for another bike, its plug that of the deck's.
+Plan household() {
+  Plan plan = evening();
+  Charger other = plan.chargers[1];
+  other.id = "charger-folder";
+  other.name = "pocket charger of the folding bike";
+  other.output = Volt(42);
+  other.current = Ampere(2);
+  other.mass = Kilogram(0.4);
+  other.forPacks.clear();
+  plan.chargers.push_back(other);
+  plan.chargers[0].mass = Kilogram(0.6);
+  plan.chargers[1].mass = Kilogram(1.1);
+  return plan;
+}
+
+/// A charger that says 48 V, and a reading.
+Plan doubtful() {
+  Plan plan = evening();
+  plan.chargers[0].output = Volt(48);
+  plan.chargers[0].chemistry.reset();
+  return plan;
+}
+
+void chargingPage(MainWindow& w, const Plan& plan, const char* page) {
+  w.session().begin(plan);
+  w.goToStation(Station::Charging);
+  w.stationView(Station::Charging)->showPage(QString::fromLatin1(page));
+}
+
 void joiningPage(MainWindow& w, const char* page) {
   w.stationView(Station::Joining)->showPage(QString::fromLatin1(page));
   for (int i = 0; i < 40; ++i) {
@@ -442,6 +487,20 @@ const std::vector<Shot>& shots() {
        [](MainWindow& w) {
          w.openDemo();
          w.goToStation(Station::Charging);
+       }},
+      {"charging-evening", [](MainWindow& w) { chargingPage(w, evening(), "Tonight"); }},
+      {"charging-matrix", [](MainWindow& w) { chargingPage(w, household(), "Matrix"); }},
+      {"charging-settle", [](MainWindow& w) { chargingPage(w, doubtful(), "Settle"); }},
+      {"charging-ceiling", [](MainWindow& w) { chargingPage(w, evening(), "Ceiling"); }},
+      {"charging-balance-night",
+       [](MainWindow& w) {
+         w.look().setTheme(Theme::Night);
+         chargingPage(w, evening(), "Balance");
+       }},
+      {"charging-way-night",
+       [](MainWindow& w) {
+         w.look().setTheme(Theme::Night);
+         chargingPage(w, household(), "On the way");
        }},
       {"range",
        [](MainWindow& w) {

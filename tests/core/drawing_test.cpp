@@ -120,7 +120,7 @@ TEST_CASE("the block has S times P cells and two handles") {
 TEST_CASE("the matrix says a verdict in words for every pair") {
   const Drawing m = chargerMatrix(Drawn(plans::demo()).subject(), {830, 200});
   for (const char* pair : {"pair/0/0", "pair/0/1", "pair/1/0", "pair/1/1"}) CHECK(partOf(m, pair));
-  CHECK(partOf(m, "pair/1/0")->tip.find("too much current, port allows 2 A") != std::string::npos);
+  CHECK(partOf(m, "pair/1/0")->tip.find("too much current, a barrel port carries less than 3 A") != std::string::npos);
   CHECK(partOf(m, "pair/0/0")->tip.find("in use") != std::string::npos);
 }
 

@@ -37,7 +37,7 @@ TEST_CASE("the unit of a quantity stands in its key") {
       {Kind::Resistance, "_mohm"}, {Kind::PlainResistance, "_ohm"}, {Kind::Capacitance, "_F"},   {Kind::MicroCapacitance, "_uF"},
       {Kind::Power, "_W"},         {Kind::SmallLength, "_mm"},      {Kind::Length, "_m"},        {Kind::Climb, "_m"},
       {Kind::Mass, "_kg"},         {Kind::CellMass, "_g"},          {Kind::Duration, "_s"},      {Kind::Minutes, "_min"},
-      {Kind::Temperature, "_C"},   {Kind::Speed, "_km_h"},          {Kind::Drag, "_m2"}};
+      {Kind::Clock, "_min"},       {Kind::Temperature, "_C"},       {Kind::Speed, "_km_h"},      {Kind::Drag, "_m2"}};
   for (const TableRow& row : allRows()) {
     INFO(row.pointer);
     if (const auto suffix = suffixes.find(row.spec->kind); suffix != suffixes.end()) CHECK(row.spec->key.ends_with(suffix->second));

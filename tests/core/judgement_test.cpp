@@ -84,7 +84,7 @@ bool isExcused(const Field& field) {
       // no plug after the joint is an answer: then it has no cups and no contacts
       "output_plug",
       // how it is planned to be
-      "policy", "method", "boost_s", "km",
+      "policy", "method", "boost_s", "km", "ceiling", "tonight",
       // a pack whose cells nobody has seen is a box, judged by its label (makeup_test.cpp)
       "cell",
       // small resistances beside the cells', and tolerances, that the models assume and mark
@@ -349,7 +349,7 @@ TEST_CASE("charged to either end that the finding names, two packs may meet") {
 
 TEST_CASE("what is not judged yet is said by rule, and every rule that is judged is not") {
   const auto families = rules::notJudgedYet();
-  CHECK(families.size() == 6);
+  CHECK(families.size() == 5);
   for (const rules::Rule& rule : rules::table())
     for (const std::string& words : families) {
       const std::string family(rule.id.substr(0, rule.id.find('-')));

@@ -126,7 +126,11 @@ TEST_CASE("sentences of findings are a product: each is pinned") {
       {"CHG-01",
        {{"/chargers/1/output_V", "58.8"}},
        "deck charger gives 58.8 V; deck is full at 54.6 V, so each cell would be pushed to 4.52 V."},
-      {"CHG-03", {{"/chargers/0/output_A", "3"}}, "small charger gives 3 A; the port of stock allows 2 A."},
+      {"CHG-03", {{"/chargers/0/output_A", "2.5"}}, "small charger gives 2.5 A; the port of stock allows 2 A."},
+      {"CHG-04",
+       {{"/chargers/0/output_A", "3"}},
+       "small charger pushes 3 A through the barrel port of stock; such plugs carry less than 3 A, and nothing at the port says more."},
+      {"CHG-12", {{"/chargers/0/selector", "115"}}, "small charger is set for 115 V; the mains are 230 V."},
       {"CHG-18",
        {{"/chargers/0/polarity", "centre-minus"}},
        "small charger fits the port of stock but is centre-minus; the port is centre-plus."}};

@@ -1,6 +1,7 @@
 // Charging, chargers, wire and surge against the worked cases.
 #include <catch2/catch.hpp>
 
+#include "core/charging/charge_run.h"
 #include "core/charging/charging.h"
 #include "core/wiring/protection.h"
 #include "core/wiring/wire_heat.h"

@@ -3,6 +3,7 @@
 #include <catch2/catch.hpp>
 #include <cmath>
 
+#include "core/charging/charge_run.h"
 #include "core/charging/charging.h"
 #include "core/limits/limits.h"
 #include "core/plan/edit.h"

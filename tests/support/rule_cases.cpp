@@ -34,13 +34,15 @@ std::string middling(const std::string& last) {
 
 }  // namespace
 
-std::vector<RuleCase> wiringCases();  // in a file of their own
+std::vector<RuleCase> wiringCases();  // these two in files of their own
+std::vector<RuleCase> chargingCases();
 const std::vector<RuleCase>& otherCases();
 
 const std::vector<RuleCase>& ruleCases() {
   static const std::vector<RuleCase> all = [] {
     std::vector<RuleCase> both = otherCases();
     for (RuleCase& row : wiringCases()) both.push_back(std::move(row));
+    for (RuleCase& row : chargingCases()) both.push_back(std::move(row));
     return both;
   }();
   return all;
@@ -242,16 +244,6 @@ const std::vector<RuleCase>& otherCases() {
       {"LIM-01", "quiet", "", {}},
       {"LIM-02", "Mind", "", {}},
       {"LIM-02", "quiet", "", {{"/packs/0/bms/continuous_A", "30"}}},
-      {"CHG-01", "Stop", "charger-deck/second", {{"/chargers/1/output_V", "58.8"}}},
-      {"CHG-01", "Stop", "charger-deck/second", {{"/chargers/1/reading_V", "55.5"}}},
-      {"CHG-01", "quiet", "", {{"/chargers/1/reading_V", "0"}}},
-      {"CHG-03", "Stop", "charger-stock/stock", {{"/chargers/0/output_A", "3"}}},
-      {"CHG-03", "Stop", "charger-deck/second", {{"/packs/1/bms/charge_A", "3"}}},
-      {"CHG-03", "quiet", "", {}},
-      {"CHG-05", "Mind", "charger-stock/stock", {{"/chargers/0/output_V", "48"}}},
-      {"CHG-05", "Mind", "charger-stock/stock", {{"/chargers/0/reading_V", "54.9"}}},
-      {"CHG-05", "quiet", "", {{"/chargers/0/output_V", "48"}, {"/chargers/0/reading_V", "54.5"}}},
-      {"CHG-05", "quiet", "", {{"/chargers/0/reading_V", "54.7"}}},
       {"BIKE-01", "Mind", "stock", {{"/bike/controller/capacitor_V", "57"}}},
       {"BIKE-01", "quiet", "", {{"/bike/controller/capacitor_V", "58"}}},
       {"BIKE-01", "Stop", "converter", {{"/joining/method", "converter"}, {"/joining/converter/set_V", "58.9"}}},
@@ -329,12 +321,6 @@ const std::vector<RuleCase>& otherCases() {
       {"JOIN-26", "quiet", "", {{"/packs/0/soh", "80"}}},
       {"JOIN-27", "Mind", "joint", {{"/joining/part/inputs", "1"}}},
       {"JOIN-27", "quiet", "", {{"/joining/part/inputs", "2"}}},
-      {"CHG-01", "Stop", "charger-deck/second", {{"/chargers/1/output_V", "58.8"}, {"/chargers/1/output_A", ""}}},
-      {"CHG-01", "Stop", "charger-deck/second", {{"/chargers/1/output_V", ""}, {"/chargers/1/reading_V", "55.5"}}},
-      {"CHG-02", "Mind", "charger-deck/second", {{"/chargers/1/output_V", "53.2"}}},
-      {"CHG-02", "quiet", "", {{"/chargers/1/output_V", "53.4"}}},
-      {"CHG-02", "Mind", "charger-deck/second", {{"/chargers/1/output_V", "1"}}},
-      {"CHG-05", "Mind", "charger-deck/second", {{"/chargers/1/output_V", ""}, {"/chargers/1/reading_V", "54.9"}}},
       {"PACK-08", "Mind", "bed", {}, "", "", false, "3.300 3.306"},
       {"PACK-08", "quiet", "", {}, "", "", false, "3.300 3.304"},
       {"PACK-08", "Stop", "bed", {}, "", "", false, "3.280 3.311"},
@@ -345,32 +331,19 @@ const std::vector<RuleCase>& otherCases() {
       {"PACK-14", "Mind", "stock", {{"/packs/0/label_Ah", "17"}}},
       {"PACK-16", "Mind", "stock", {{"/packs/0/bms/peak_A", "24"}}},
       {"PACK-16", "quiet", "", {{"/packs/0/bms/peak_A", "25"}}},
-      {"CHG-17", "Mind", "charger-deck/second", {{"/packs/1/charge_temperature_C", "9"}}},
-      {"CHG-17", "quiet", "", {{"/packs/1/charge_temperature_C", "10"}}},
-      {"CHG-17", "quiet", "", {{"/packs/1/charge_temperature_C", "9"}, {"/chargers/1/output_A", "3.3"}}},
-      {"CHG-17", "Mind", "charger-deck/second", {{"/packs/1/charge_temperature_C", "4"}, {"/chargers/1/output_A", "1.66"}}},
       {"LOG-02", "Stop", "second", {}, "", middling("3.54")},
       {"LOG-02", "Mind", "second", {}, "", middling("3.56")},
       {"LOG-02", "Mind", "second", {}, "", middling("3.64")},
       {"LOG-02", "quiet", "", {}, "", middling("3.66")},
-      {"LOG-02", "Stop", "second", {}, "", middling("2.79")},
-      {"CHG-06", "Stop", "second", {{"/packs/1/charge_temperature_C", "-1"}}},
-      {"CHG-06", "quiet", "", {{"/packs/1/charge_temperature_C", "0"}}},
-      {"CHG-16", "Stop", "charger-deck/second", {{"/packs/1/bms/port", "separate"}, {"/chargers/1/place", "discharge"}}},
-      {"CHG-16", "quiet", "", {{"/packs/1/bms/port", "separate"}, {"/chargers/1/place", "port"}}},
-      {"CHG-21", "Stop", "charger-deck/second", {{"/chargers/1/chemistry", "lead"}}},
-      {"CHG-21", "quiet", "", {{"/chargers/1/chemistry", "lmo"}}},
-      {"CHG-22", "Stop", "second", {}, "", "", true},
-      {"CHG-22", "quiet", "", {{"/chargers/0/output_A", "1"}}, "", "", true},
-      {"CHG-23", "Mind", "charger-stock", {{"/chargers/0/reading_V", "52.5"}}},
-      {"CHG-23", "quiet", "", {{"/chargers/0/reading_V", "52.8"}}},
-      {"CHG-18", "Stop", "charger-stock/stock", {{"/chargers/0/polarity", "centre-minus"}}},
-      {"CHG-18", "quiet", "", {{"/chargers/0/polarity", "centre-minus"}, {"/chargers/0/plug", "barrel-5.5-2.5"}}}};
+      {"LOG-02", "Stop", "second", {}, "", middling("2.79")}};
   return all;
 }
 
 Plan planOf(const RuleCase& c) {
   Plan plan = sound();
+  if (c.charged)
+    plan.packs[0].charges.edit().push_back(
+        {"2026-10-20", "charger-stock", StateOfCharge(0.5), StateOfCharge(0.8), std::nullopt, std::nullopt, {}});
   for (const auto& [pointer, typed] : c.typed) plan = with(plan, pointer, typed);
   for (int i = 0; i < c.moreAdapters; ++i)
     plan.wiring.runs[1].adapters.insert(plan.wiring.runs[1].adapters.begin(), "bullet-3.5-p-to-bullet-3.5-s-ext");

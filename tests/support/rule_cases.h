@@ -21,6 +21,7 @@ struct RuleCase {
   bool bothChargers = false;    ///< the stock charger is put to the second pack as well
   std::string phosphate = {};   ///< volts of loose lfp cells, into the example that has them
   int moreAdapters = 0;         ///< extensions beside the one that the second pack's lead has
+  bool charged = false;         ///< the stock pack has a charge on record, from 50 to 80 %
 };
 
 const std::vector<RuleCase>& ruleCases();

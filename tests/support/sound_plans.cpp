@@ -79,6 +79,7 @@ Pack packOf(const std::string& id, const Kind& k, int series, int parallel, doub
     p.bms.cellFull = facts.charge + Volt(0.05);
     p.bms.sensesAllGroups = true;
     p.bms.reconnects = false;
+    p.bms.balances = Balances::NearFull;
   } else {
     p.bms.present = false;
   }
@@ -88,6 +89,9 @@ Pack packOf(const std::string& id, const Kind& k, int series, int parallel, doub
   p.chargePort = "round-3pin";
   p.chargePolarity = Polarity::Pin1Plus;
   p.chargeLeadSize = "1mm2";
+  p.heldFull = "2026-10-01";
+  p.cyclesSinceHeld = Coefficient(5);
+  p.firstLadder = true;
   if (series * facts.charge.value() > 60) p.competence = "workshop electrician, trained for work above 60 V";
   return p;
 }
@@ -113,6 +117,12 @@ Charger chargerOf(const Pack& p, const Kind& k) {
   c.plug = p.chargePort;
   c.polarity = p.chargePolarity;
   c.selector = Selector::None;
+  c.place = ChargePlace::Port;
+  c.mainsFrom = Volt(100);
+  c.mainsTo = Volt(240);
+  c.setting = ChargerSetting::AsMade;
+  c.compensated = true;
+  c.endsBy = k.chemistry == Chemistry::Nimh ? EndsBy::VoltageDip : EndsBy::Taper;
   c.forPacks = {p.id};
   return c;
 }
@@ -122,6 +132,22 @@ struct Member {
   int series, parallel;
   double charge = 0.9;
 };
+
+/// Attended, on stone, under an alarm, off the way out.
+ChargePlan attended() {
+  ChargePlan c;
+  c.mains = Volt(230);
+  c.attendance = Attendance::InTheHouse;
+  c.unplugged = Unplugged::WhenDone;
+  c.room = ChargeRoom::Shed;
+  c.ground = ChargeGround::Stone;
+  c.wayOut = false;
+  c.nearFuel = false;
+  c.alarm = true;
+  c.closedBox = false;
+  c.controllerOn = false;
+  return c;
+}
 
 /// A bike for packs of about this many volts; every number read from a label.
 Plan planOf(const std::vector<Member>& members, Method method) {
@@ -158,6 +184,7 @@ Plan planOf(const std::vector<Member>& members, Method method) {
   c.capacitorVoltage = highest * 1.3;
   c.regenCurrent = Ampere(0);
   plan.bike.mass = Kilogram(25);
+  plan.charging = attended();
   Route route;
   route.id = "round";
   route.length = Kilometre(10);

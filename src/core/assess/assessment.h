@@ -8,6 +8,7 @@
 
 #include "core/assess/finding.h"
 #include "core/assess/parts_wanted.h"
+#include "core/charging/charge_run.h"
 #include "core/charging/charging.h"
 #include "core/harness/harness.h"
 #include "core/joining/discharge.h"
@@ -39,6 +40,10 @@ struct PackFigures {
   Known<Kilometre> rangeAlone;
 };
 
+/// Three amperes and more through a barrel port: whether anything at the port, or the maker of the pack, says that it takes them.
+enum class BarrelLoad : std::uint8_t { Fine, Stated, TooMuch };
+inline constexpr Ampere barrelMost{3};
+
 struct ChargeFigures {
   std::size_t charger = 0;
   std::size_t pack = 0;
@@ -50,7 +55,9 @@ struct ChargeFigures {
   Volt excess;  ///< per cell
   std::optional<StateOfCharge> reached;
   std::optional<CurrentLimit> limit;
-  bool currentOk = true;
+  bool withinLimit = true;  ///< of the limit
+  BarrelLoad barrel = BarrelLoad::Fine;
+  bool currentOk = true;                 ///< within the limit, and not too much for a barrel
   std::shared_ptr<const ChargeRun> run;  ///< from the present charge; assigned and sound pairs only
 };
 

@@ -3,15 +3,14 @@
 
 #include "core/assess/figure_parts.h"
 #include "core/assess/kept.h"
+#include "core/charging/of_plan.h"
 #include "core/limits/limits.h"
 #include "core/parts/wire.h"
-#include "core/plan/usual.h"
 
 namespace usherwright {
 namespace {
 
-constexpr double stopShare = 0.05;  // of the charger's current
-const Ampere thinPinCurrent(3);     // of a barrel plug
+const Ampere thinPinCurrent(3);  // of a barrel plug
 const SquareMillimetre thinPin(0.75);
 
 struct Pairs {
@@ -21,17 +20,27 @@ struct Pairs {
   Parts wanted;
   Kept<ChargeRun> runs;
 
-  std::optional<CurrentLimit> limit(std::size_t k) const {
+  /// The port's own mark stands above its class. `port`: false where CHG-04 judges it.
+  std::optional<CurrentLimit> limit(std::size_t k, bool port) const {
     const Pack& p = plan.packs[k];
     std::vector<CurrentLimit> limits;
     if (p.bms.charge && countsAsFitted(p.bms)) limits.push_back({"bms", *p.bms.charge});
     if (f.packs[k].model.cellCharge) limits.push_back({"cells", *f.packs[k].model.cellCharge});
     const auto lead = parseWireSize(p.chargeLeadSize);
-    if (const ConnectorClass* c = catalogue.connector(p.chargePort))
-      limits.push_back({"port", c->id == "round-3pin" && lead && lead->area < thinPin ? thinPinCurrent : c->continuous});
+    if (const ConnectorClass* c = catalogue.connector(p.chargePort); port && (p.portCurrent || c))
+      limits.push_back({"port", p.portCurrent                                           ? *p.portCurrent
+                                : c->id == "round-3pin" && lead && lead->area < thinPin ? thinPinCurrent
+                                                                                        : c->continuous});
     if (const auto rating = chargeLeadRating(plan, p)) limits.push_back({"lead", *rating});
     if (p.chargeFuse.rating && countsAsFitted(p.chargeFuse)) limits.push_back({"fuse", *p.chargeFuse.rating});
     return smallestLimit(limits);
+  }
+
+  BarrelLoad barrelOf(const Charger& charger, const Pack& p) const {
+    const std::string& port = p.chargePort.empty() ? charger.plug : p.chargePort;
+    if (!charger.current || *charger.current < barrelMost || !port.starts_with("barrel")) return BarrelLoad::Fine;
+    if (p.portCurrent) return exceeds(charger.current->value(), p.portCurrent->value()) ? BarrelLoad::TooMuch : BarrelLoad::Stated;
+    return charger.supplied == true ? BarrelLoad::Stated : BarrelLoad::TooMuch;
   }
 
   ChargeFigures pair(std::size_t c, std::size_t k) {
@@ -41,29 +50,20 @@ struct Pairs {
     out.charger = c;
     out.pack = k;
     out.assigned = serves(charger, plan.packs[k].id);
-    out.limit = limit(k);
+    out.barrel = barrelOf(charger, plan.packs[k]);
+    out.limit = limit(k, out.barrel == BarrelLoad::Fine);
     out.currentKnown = charger.current.has_value();
     out.outputKnown = charger.output.has_value();
     out.known = out.outputKnown && out.currentKnown;
-    if (out.currentKnown) out.currentOk = !out.limit || !exceeds(charger.current->value(), out.limit->limit.value());
+    if (out.currentKnown) out.withinLimit = !out.limit || !exceeds(charger.current->value(), out.limit->limit.value());
+    out.currentOk = out.withinLimit && out.barrel != BarrelLoad::TooMuch;
     if (!out.outputKnown) return out;
     out.verdict = verdictOn(*charger.output, m.series, m.facts);
     out.excess = excessPerCell(*charger.output, m.series, m.facts);
     out.reached = socReached(*charger.output, m.series, m.curve, m.facts);
     if (!out.known || !out.assigned || out.verdict == ChargeVerdict::Stop || !wanted.has(Part::Charging)) return out;
-    const ChargeInput in{m.curve,
-                         m.series,
-                         m.cells,
-                         m.slow,
-                         m.slowCapacitance,
-                         m.inside,
-                         m.capacity,
-                         m.soc,
-                         *charger.output,
-                         *charger.current,
-                         charger.stop.value_or(*charger.current * stopShare),
-                         charger.efficiency.value_or(usual::charger).value()};
-    out.run = runs.get(in, charge);
+    if (const auto in = chargeInputOf(charger, plan.packs[k], m))
+      out.run = runs.get(*in, [](const ChargeInput& input) { return charge(input); });
     return out;
   }
 };

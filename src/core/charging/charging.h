@@ -1,7 +1,6 @@
-// Charger against pack: does the voltage fit, which limit holds the current, how long it takes.
+// Charger against pack: does the voltage fit, which limit holds the current. How long it takes: charge_run.h.
 #pragma once
 
-#include <functional>
 #include <optional>
 #include <string>
 #include <string_view>
@@ -37,46 +36,5 @@ struct CurrentLimit {
 std::optional<CurrentLimit> smallestLimit(const std::vector<CurrentLimit>& limits);
 
 bool mayChargeAt(Celsius temperature, const ChemistryFacts& cells);
-
-struct ChargeInput {
-  RestCurve curve = RestCurve::typical(Chemistry::Nmc);
-  int series = 1;
-  Ohm cells;
-  Ohm slow;
-  Farad slowCapacitance;
-  Ohm path;  ///< links, BMS, charge lead
-  AmpereHour capacity;
-  StateOfCharge start;
-  Volt set;  ///< at the charger's own terminals
-  Ampere current;
-  Ampere stop{0.1};
-  double efficiency = 0.88;
-  friend bool operator==(const ChargeInput&, const ChargeInput&) = default;
-};
-
-struct ChargePoint {
-  Second time;
-  StateOfCharge soc;
-  Ampere current;
-};
-
-struct ChargeRun {
-  ChargeInput from;
-  Second end;
-  bool full = false;  ///< ended at charge 1; else at the stop current
-  std::optional<Second> constantVoltageFrom;
-  StateOfCharge socAtEnd;
-  WattHour intoPack;  ///< at the charger's terminals
-  WattHour mains;
-  Hour benchRule;  ///< missing Ah / A
-  std::vector<ChargePoint> points;
-
-  const ChargeInput& input() const { return from; }
-  /// Time to a charge, if it is reached.
-  std::optional<Second> timeTo(StateOfCharge soc) const;
-};
-
-/// Constant current until the terminals reach the set voltage, then constant voltage until the stop current or charge 1.
-ChargeRun charge(const ChargeInput& input);
 
 }  // namespace usherwright

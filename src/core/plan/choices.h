@@ -137,6 +137,50 @@ enum class Polarity : std::uint8_t { CentrePlus, CentreMinus, Pin1Plus, Pin1Minu
 inline constexpr std::array<std::string_view, 4> polarityWords{"centre-plus", "centre-minus", "pin1-plus", "pin1-minus"};
 constexpr std::span<const std::string_view> choiceWords(Polarity) { return polarityWords; }
 
+/// Whether anybody has opened a charger or sets its volts by hand.
+enum class ChargerSetting : std::uint8_t { AsMade, Programmable, Altered };
+inline constexpr std::array<std::string_view, 3> chargerSettingWords{"as-made", "programmable", "altered-inside"};
+constexpr std::span<const std::string_view> choiceWords(ChargerSetting) { return chargerSettingWords; }
+
+/// What tells a charger that the charge is over.
+enum class EndsBy : std::uint8_t { Taper, VoltageDip, Temperature, Timer, Nothing };
+inline constexpr std::array<std::string_view, 5> endsByWords{"taper", "voltage-dip", "temperature", "timer", "nothing"};
+constexpr std::span<const std::string_view> choiceWords(EndsBy) { return endsByWords; }
+
+/// When a board evens out its groups.
+enum class Balances : std::uint8_t { NearFull, Always, Never };
+inline constexpr std::array<std::string_view, 3> balancesWords{"near-full", "always", "never"};
+constexpr std::span<const std::string_view> choiceWords(Balances) { return balancesWords; }
+
+/// Where the mains side of a charger is fed from.
+enum class Supply : std::uint8_t { Mains, Vehicle, Portable };
+inline constexpr std::array<std::string_view, 3> supplyWords{"mains", "vehicle", "portable"};
+constexpr std::span<const std::string_view> choiceWords(Supply) { return supplyWords; }
+
+/// Who is there while it charges.
+enum class Attendance : std::uint8_t { BesideIt, InTheHouse, Asleep, Nobody };
+inline constexpr std::array<std::string_view, 4> attendanceWords{"beside-it", "in-the-house", "asleep", "nobody"};
+constexpr std::span<const std::string_view> choiceWords(Attendance) { return attendanceWords; }
+
+/// When a charged pack is unplugged.
+enum class Unplugged : std::uint8_t { WhenDone, ByTimer, BeforeUse, Never };
+inline constexpr std::array<std::string_view, 4> unpluggedWords{"when-done", "by-timer", "before-use", "never"};
+constexpr std::span<const std::string_view> choiceWords(Unplugged) { return unpluggedWords; }
+
+enum class ChargeRoom : std::uint8_t { Outdoors, Shed, Garage, Passage, Living };
+inline constexpr std::array<std::string_view, 5> chargeRoomWords{"outdoors", "shed", "garage", "passage", "living-room"};
+constexpr std::span<const std::string_view> choiceWords(ChargeRoom) { return chargeRoomWords; }
+
+/// What a pack stands on while it charges.
+enum class ChargeGround : std::uint8_t { Stone, Metal, Wood, Cloth };
+inline constexpr std::array<std::string_view, 4> chargeGroundWords{"stone", "metal", "wood", "cloth"};
+constexpr std::span<const std::string_view> choiceWords(ChargeGround) { return chargeGroundWords; }
+
+/// What somebody who is there may do: watch, plug and unplug, or both.
+enum class Presence : std::uint8_t { Both, Watching, Hands };
+inline constexpr std::array<std::string_view, 3> presenceWords{"both", "watching", "hands"};
+constexpr std::span<const std::string_view> choiceWords(Presence) { return presenceWords; }
+
 /// Which pole of a pack an end of a run is on.
 enum class Pole : std::uint8_t { Plus, Minus };
 inline constexpr std::array<std::string_view, 2> poleWords{"plus", "minus"};

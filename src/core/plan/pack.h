@@ -33,6 +33,7 @@ struct Bms {
   Known<Celsius> chargeTo;     ///< and above this
   Known<Celsius> dischargeTo;  ///< discharging is cut above this
   Known<bool> reconnects;      ///< joins again by itself after a cut
+  Known<Balances> balances;
   UnknownKeys unknown;
   friend bool operator==(const Bms&, const Bms&) = default;
 };
@@ -71,6 +72,18 @@ struct CapacityTest {
   friend bool operator==(const CapacityTest&, const CapacityTest&) = default;
 };
 FieldRows rowsOf(const CapacityTest*);
+
+/// One charge: how long it took and what it gave.
+struct ChargeRecord {
+  std::string when;  ///< YYYY-MM-DD
+  std::string charger;
+  Known<StateOfCharge> from, to;
+  Known<Minute> took;
+  Known<AmpereHour> putBack;
+  UnknownKeys unknown;
+  friend bool operator==(const ChargeRecord&, const ChargeRecord&) = default;
+};
+FieldRows rowsOf(const ChargeRecord*);
 
 struct Pack {
   std::string id;
@@ -117,8 +130,16 @@ struct Pack {
   Known<Polarity> chargePolarity;
   std::string chargeLeadSize;
   Fuse chargeFuse;
+  Known<Ampere> portCurrent;        ///< printed at the charge port itself
+  Known<StateOfCharge> ceiling;     ///< of everyday charges
+  Known<StateOfCharge> tonight;     ///< target of the next charge, where it is another one
+  Known<Coefficient> balanceEvery;  ///< charged full and held every so many cycles
+  std::string heldFull;             ///< when it was last held at full: YYYY-MM-DD
+  Known<Coefficient> cyclesSinceHeld;
+  Known<bool> firstLadder;  ///< of a built pack: groups are read at the start of its first charge, at 3.6, 3.9, 4.1 V and full
   Records<Reading> readings;
   Records<CapacityTest> capacityTests;
+  Records<ChargeRecord> charges;
   UnknownKeys unknown;
   friend bool operator==(const Pack&, const Pack&) = default;
 };

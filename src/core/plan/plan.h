@@ -9,6 +9,7 @@
 
 #include "core/plan/bike.h"
 #include "core/plan/cell.h"
+#include "core/plan/charge_plan.h"
 #include "core/plan/charger.h"
 #include "core/plan/joining.h"
 #include "core/plan/need.h"
@@ -36,6 +37,7 @@ struct Plan {
   Joining joining;
   Wiring wiring;
   std::vector<Charger> chargers;
+  ChargePlan charging;
   std::vector<Route> routes;
   std::map<std::string, ProvenanceEntry> provenance;  ///< by JSON pointer
   std::map<std::string, Acceptance> accepted;         ///< by "<rule>@<part>"

@@ -29,7 +29,8 @@ inline constexpr double lowestCellVolts = 0.5, highestCellVolts = 5.0;
 template <class Entry>
 constexpr std::size_t mostOf() {
   if constexpr (std::is_same_v<Entry, Pack>) return mostPacks;
-  if constexpr (std::is_same_v<Entry, Reading> || std::is_same_v<Entry, CapacityTest>) return mostRecords;
+  if constexpr (std::is_same_v<Entry, Reading> || std::is_same_v<Entry, CapacityTest> || std::is_same_v<Entry, ChargeRecord>)
+    return mostRecords;
   return mostEntries;
 }
 

@@ -20,7 +20,7 @@ inline std::string firstToken(const std::string& pointer, std::string& rest) {
 }
 
 /// The lists of records, for pointers into them.
-inline constexpr std::array<std::string_view, 2> recordLists{"readings", "capacity_tests"};
+inline constexpr std::array<std::string_view, 3> recordLists{"readings", "capacity_tests", "charges"};
 
 /// True for "/packs/0/readings/12/pack_V": an entry of a list of records needs no mark, it was measured.
 inline bool isInRecords(std::string_view pointer) {
@@ -47,6 +47,7 @@ void visitChildren(Owner& owner, Visitor& visitor) {
     visitor.object("joining", owner.joining);
     visitor.object("wiring", owner.wiring);
     visitor.list("chargers", owner.chargers);
+    visitor.object("charging", owner.charging);
     visitor.list("routes", owner.routes);
   } else if constexpr (std::is_same_v<Type, Bike>) {
     visitor.list("accessories", owner.accessories);
@@ -65,6 +66,7 @@ void visitChildren(Owner& owner, Visitor& visitor) {
     visitor.object("charge_fuse", owner.chargeFuse);
     visitor.records("readings", owner.readings);
     visitor.records("capacity_tests", owner.capacityTests);
+    visitor.records("charges", owner.charges);
   } else if constexpr (std::is_same_v<Type, Reading>) {
     visitor.volts("groups_V", owner.groups);
   } else if constexpr (std::is_same_v<Type, Joining>) {
@@ -80,6 +82,9 @@ void visitChildren(Owner& owner, Visitor& visitor) {
     visitor.object("fuse", owner.fuse);
   } else if constexpr (std::is_same_v<Type, Charger>) {
     visitor.words("for", owner.forPacks);
+    visitor.list("lights", owner.lights);
+  } else if constexpr (std::is_same_v<Type, ChargePlan>) {
+    visitor.list("hours", owner.there);
   }
 }
 

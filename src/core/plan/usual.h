@@ -21,6 +21,8 @@ inline constexpr Coefficient fuseCarry{1.10};       ///< for ten seconds, of its
 inline constexpr Efficiency converter{0.92};        ///< at half to full load
 inline constexpr MilliAmpere converterStandby{20};
 inline constexpr Efficiency charger{0.88};  ///< wall to plug
+inline constexpr Minute evening{18 * 60};   ///< home from the ride
+inline constexpr Minute morning{7 * 60};    ///< off to the next one
 inline constexpr int gaugeBars = 5;
 
 }  // namespace usherwright::usual

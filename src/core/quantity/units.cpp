@@ -112,6 +112,7 @@ std::string ownerOfUnit(std::string_view symbol) {
 
 std::string expectedWords(Kind kind) {
   const std::string_view unit = unitsOf(kind).front().symbol;
+  if (kind == Kind::Clock) return "a time of day such as 17:30";
   if (kind == Kind::Fraction) return "a number such as 0.8 or 80 %";
   return unit.empty() ? "a number" : fmt::format("a number in {}", unit);
 }
@@ -165,6 +166,7 @@ std::span<const Unit> unitsOf(Kind kind) {
     case Kind::CellMass: return cellMass;
     case Kind::Duration: return duration;
     case Kind::Minutes: return minutes;
+    case Kind::Clock: return plain;
     case Kind::Temperature: return temperature;
     case Kind::Price: return money;
     case Kind::Speed: return speed;
@@ -242,8 +244,42 @@ Expected<double> parseNumber(std::string_view raw) {
   return value;
 }
 
+namespace {
+
+/// "17:30", "17.30", "5:30 pm", "7" (on the hour) → minutes after midnight.
+Expected<double> parseClock(const std::string& text) {
+  const auto fail = [&] { return unexpected("", text.empty() ? std::string("nothing") : inQuotes(text), expectedWords(Kind::Clock)); };
+  int hours = -1, past = 0;
+  const char* const end = text.data() + text.size();
+  auto [at, error] = std::from_chars(text.data(), end, hours);
+  if (error != std::errc() || hours < 0) return fail();
+  if (at != end && (*at == ':' || *at == '.' || *at == 'h')) {
+    const auto [after, wrong] = std::from_chars(at + 1, end, past);
+    if (wrong != std::errc() || after - at != 3) return fail();  // "17:3" may be three or thirty minutes past
+    at = after;
+  }
+  const std::string rest = lowered(trimmed(std::string_view(at, static_cast<std::size_t>(end - at))));
+  const bool morning = rest == "am" || rest == "a.m.", evening = rest == "pm" || rest == "p.m.";
+  if (!rest.empty() && !morning && !evening) return fail();
+  if (morning || evening) {
+    if (hours < 1 || hours > 12) return fail();
+    hours = hours % 12 + (evening ? 12 : 0);
+  }
+  if (hours > 23 || past < 0 || past > 59) return fail();
+  return hours * 60.0 + past;
+}
+
+}  // namespace
+
+std::string formatClock(double minutes) {
+  const long whole = std::lround(minutes);
+  const long ofDay = (whole % 1440 + 1440) % 1440;
+  return fmt::format("{:02}:{:02}", ofDay / 60, ofDay % 60);
+}
+
 Expected<double> parseQuantity(std::string_view raw, Kind kind, UnitSystem system) {
   const std::string text = trimmed(raw);
+  if (kind == Kind::Clock) return parseClock(text);
   const auto fail = [&](std::string_view extra) { return unexpected("", inQuotes(text).append(extra), expectedWords(kind)); };
   if (text.empty()) return unexpected("", "nothing", expectedWords(kind));
   const NumberAndRest parts = splitNumber(text);
@@ -315,12 +351,14 @@ std::string formatNumber(double value, int digits) {
 }
 
 std::string formatQuantity(double fileValue, Kind kind, UnitSystem system, int digits) {
+  if (kind == Kind::Clock) return formatClock(fileValue);
   const Unit unit = shownUnit(kind, system);
   const std::string number = formatNumber((fileValue - unit.offset) / unit.scale, digits);
   return unit.symbol.empty() ? number : number + " " + std::string(unit.symbol);
 }
 
 std::string formatForEntry(double fileValue, Kind kind, UnitSystem system) {
+  if (kind == Kind::Clock) return formatClock(fileValue);
   const Unit unit = shownUnit(kind, system);
   return formatNumber((fileValue - unit.offset) / unit.scale, unit.scale == 1.0 && unit.offset == 0.0 ? 12 : 6);
 }

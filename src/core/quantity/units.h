@@ -31,6 +31,7 @@ enum class Kind : std::uint8_t {
   CellMass,
   Duration,
   Minutes,
+  Clock,
   Temperature,
   Price,
   Speed,
@@ -68,6 +69,9 @@ bool isNumeric(Kind kind);
 /// A bare number counts in the unit shown under `system`. Errors: not a number, a unit that belongs
 /// elsewhere, "1,200" (thousand or decimal?), NaN and infinities.
 Expected<double> parseQuantity(std::string_view text, Kind kind, UnitSystem system = UnitSystem::Metric);
+
+/// "17:30" from minutes after midnight; whole days are dropped.
+std::string formatClock(double minutes);
 
 /// A value and a tolerance: "22±1A", "22 +/- 1 A". The tolerance is negative if none was typed.
 struct Toleranced {

@@ -53,7 +53,10 @@ Topic topicOfPackField(std::string_view key) {
   if (key == "series" || key == "parallel" || key == "chemistry") return Topic::Layout;
   if (key.starts_with("bms/")) return Topic::Board;
   if (key.starts_with("fuse/") || key.starts_with("plug")) return Topic::Ways;
-  return key.starts_with("charge_") ? Topic::Charging : Topic::State;
+  static constexpr std::array charged{"charge_",       "port_",     "ceiling",      "tonight",
+                                      "balance_every", "held_full", "cycles_since", "first_ladder"};
+  return std::any_of(charged.begin(), charged.end(), [&](std::string_view begins) { return key.starts_with(begins); }) ? Topic::Charging
+                                                                                                                       : Topic::State;
 }
 
 Topic topicOfCellField(std::string_view key) {
@@ -129,7 +132,7 @@ class Way {
       }
     if (p.starts_with("/joining/part") || p.starts_with("/joining/converter")) return {Topic::Joiner, noPack};
     if (p.starts_with("/wiring") || p.starts_with("/joining")) return {Topic::Ways, noPack};
-    if (p.starts_with("/chargers")) return {Topic::Charging, noPack};
+    if (p.starts_with("/charging/") || p.starts_with("/chargers")) return {Topic::Charging, noPack};
     if (p.starts_with("/bike/controller/")) return {Topic::Controller, noPack};
     return {};
   }

@@ -55,7 +55,7 @@ std::vector<std::string> partsFor(const Plan& plan, const Figures& f) {
   return out;
 }
 
-std::string unpluggedWords(Method method, const Figures& f) {
+std::string wordsUnplugged(Method method, const Figures& f) {
   switch (method) {
     case Method::Direct: return "rides on; the loose half stays live";
     case Method::Combiner:
@@ -103,7 +103,7 @@ std::vector<MethodFigures> compareMethods(const Plan& plan, const Catalogue& cat
       f.cause = a.figures.ride->cause;
     }
     f.range = rangeOf(a);
-    f.unplugged = unpluggedWords(m, a.figures);
+    f.unplugged = wordsUnplugged(m, a.figures);
     f.regen = regenWords(m, regen);
     out.push_back(std::move(f));
   }

@@ -106,7 +106,8 @@ std::string_view instrumentFor(Kind kind) {
     case Kind::Angle: return "protractor";
     case Kind::Temperature: return "thermometer";
     case Kind::Duration:
-    case Kind::Minutes: return "watch";
+    case Kind::Minutes:
+    case Kind::Clock: return "watch";
     default: return "label or data sheet";
   }
 }

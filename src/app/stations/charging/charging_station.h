@@ -1,4 +1,4 @@
-// Station Charging: which charger suits which pack, and how long it takes.
+// Station Charging: which charger for which pack, tonight, and the years.
 #pragma once
 
 #include "app/stations/paged_station.h"
@@ -15,20 +15,6 @@ class ChargingStation : public PagedStation {
  protected:
   bool isEmpty() const override;
   std::vector<EntrySection> sections() const override;
-};
-
-/// Every charger against every pack, and the charge over the hours.
-class ChargersPage : public StationPage {
-  Q_OBJECT
-
- public:
-  explicit ChargersPage(Kit kit);
-  void refresh() override;
-
- private:
-  void toggle(const QString& part);
-  DrawingView *matrix_, *timeline_;
-  QPushButton* remove_;
 };
 
 }  // namespace usherwright::app

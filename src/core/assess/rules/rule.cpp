@@ -14,9 +14,11 @@ namespace {
 /// The order of the table: by kind, then by number.
 constexpr std::array<std::string_view, 8> kinds{"BIKE", "PACK", "JOIN", "LIM", "WIRE", "CHG", "LOG", "SAFE"};
 
-constexpr std::array families{&bikeRules,         &bikeClassRules, &bikePartsRules,  &unprovenRules,  &packRules,      &packCellsRules,
-                              &packReadingsRules, &joinHardRules,  &joinOneWayRules, &joinRideRules,  &converterRules, &limitsRules,
-                              &fusesRules,        &wireRules,      &plugRules,       &wirePartsRules, &chargeRules,    &groupsRules};
+constexpr std::array families{&bikeRules,        &bikeClassRules,    &bikePartsRules,     &unprovenRules,    &packRules,
+                              &packCellsRules,   &packReadingsRules, &joinHardRules,      &joinOneWayRules,  &joinRideRules,
+                              &converterRules,   &limitsRules,       &fusesRules,         &wireRules,        &plugRules,
+                              &wirePartsRules,   &chargeRules,       &chargeCurrentRules, &chargePlaceRules, &chargeMainsRules,
+                              &chargeHabitRules, &groupsRules};
 
 std::vector<Rule> all() {
   std::vector<Rule> out;

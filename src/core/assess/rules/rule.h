@@ -55,6 +55,10 @@ std::span<const Rule> wireRules();
 std::span<const Rule> plugRules();
 std::span<const Rule> wirePartsRules();
 std::span<const Rule> chargeRules();
+std::span<const Rule> chargeCurrentRules();
+std::span<const Rule> chargePlaceRules();
+std::span<const Rule> chargeMainsRules();
+std::span<const Rule> chargeHabitRules();
 std::span<const Rule> groupsRules();
 
 // ---- helpers for writing findings ----

@@ -11,21 +11,46 @@
 namespace usherwright::drawing {
 namespace {
 
+constexpr double leastLine = 66;  // px of a charger's row
+
 struct Words {
   std::string head, detail;
   Ink ink;
-  int shape;
-};  // shape: −1 none
+  int shape;          ///< −1 none
+  std::string would;  ///< what would make a "no" a "yes"
+};
 
-Words wordsFor(const ChargeFigures& c) {
-  if (!c.outputKnown) return {"not known yet", "read its label", Ink::Soft, -1};
-  if (c.verdict == ChargeVerdict::Stop) return {"stop", fmt::format("+{} V per cell", formatNumber(c.excess.value(), 2)), Ink::Stop, 0};
-  if (!c.currentOk)
-    return {"too much current", fmt::format("{} allows {} A", c.limit->shown(), formatNumber(c.limit->limit.value())), Ink::Stop, 0};
-  const std::string soc = formatNumber(c.reached->value() * 100, 2) + " %";
-  if (c.verdict == ChargeVerdict::Partial) return {"partial", "reaches " + soc, Ink::Mind, 1};
-  if (!c.currentKnown) return {"right by volts", "its amperes are not known yet", Ink::Soft, -1};
-  return {"right", "reaches " + soc, Ink::Deep, -1};
+bool plugsMate(const Charger& c, const Pack& p) { return !c.plug.empty() && c.plug == p.chargePort; }
+
+/// Reasons that hold whatever the volts: never, each with what it is.
+std::string never(const Charger& c, const Pack& p, const PackModel& m) {
+  if (c.chemistry && !isSameChargeClass(*c.chemistry, m.chemistry))
+    return fmt::format("made for {}, these cells are {}", factsOf(*c.chemistry).name, m.facts.name);
+  if (plugsMate(c, p) && c.polarity && p.chargePolarity && *c.polarity != *p.chargePolarity)
+    return "the plug goes in, its poles are reversed";
+  return {};
+}
+
+Words wordsFor(const ChargeFigures& c, const Charger& charger, const Pack& pack, const PackModel& m) {
+  const std::string why = never(charger, pack, m), fits = plugsMate(charger, pack) ? "; its plug fits all the same" : "";
+  if (!why.empty()) return {"never", why, Ink::Stop, 0, "another charger"};
+  if (!c.outputKnown) return {"not known yet", "read its label", Ink::Soft, -1, "Settle says what would tell"};
+  if (c.verdict == ChargeVerdict::Stop)
+    return {"never", fmt::format("+{} V per cell{}", formatNumber(c.excess.value(), 2), fits), Ink::Stop, 0,
+            fmt::format("one of {} V", formatNumber(m.full.value(), 4))};
+  if (c.barrel == BarrelLoad::TooMuch)
+    return {"too much current", "a barrel port carries less than 3 A", Ink::Stop, 0, "below 3 A, or a round three-pole port"};
+  if (!c.currentOk) {
+    const std::string limit = formatNumber(std::floor(c.limit->limit.value() * 100 + 1e-6) / 100);
+    return {"too much current", fmt::format("{} allows {} A", c.limit->shown(), formatNumber(c.limit->limit.value())), Ink::Stop, 0,
+            fmt::format("set to {} A or less{}", limit, c.limit->element == "lead" ? ", or a thicker charge lead" : "")};
+  }
+  const std::string soc = formatNumber(c.reached.value_or(StateOfCharge(1)).value() * 100, 2) + " %";
+  const std::string other =
+      !charger.plug.empty() && !pack.chargePort.empty() && !plugsMate(charger, pack) ? "its plug does not fit the port" : "";
+  if (c.verdict == ChargeVerdict::Partial) return {"partial", "reaches " + soc, Ink::Mind, 1, other};
+  if (!c.currentKnown) return {"right by volts", "its amperes are not known yet", Ink::Soft, -1, other};
+  return {"right", "reaches " + soc, Ink::Deep, -1, other};
 }
 
 std::string hours(Second t) {
@@ -36,6 +61,8 @@ std::string hours(Second t) {
 
 }  // namespace
 
+double matrixHeight(const Plan& plan) { return 30 + leastLine * static_cast<double>(plan.chargers.size()); }
+
 Drawing chargerMatrix(const Subject& subject, Size size) {
   Drawing d{size.width, size.height, {}, {}};
   Pen pen(d);
@@ -44,7 +71,7 @@ Drawing chargerMatrix(const Subject& subject, Size size) {
   if (f.packs.empty() || chargers.empty()) return d;
   const double head = std::min(220.0, size.width * 0.32);
   const double column = (size.width - head) / static_cast<double>(f.packs.size());
-  const double line = std::min(74.0, (size.height - 26) / static_cast<double>(chargers.size()));
+  const double line = std::clamp((size.height - 26) / static_cast<double>(chargers.size()), leastLine, 84.0);
   for (std::size_t k = 0; k < f.packs.size(); ++k)
     pen.text(
         {head + column * (static_cast<double>(k) + 0.5), 16},
@@ -61,16 +88,18 @@ Drawing chargerMatrix(const Subject& subject, Size size) {
   for (const ChargeFigures& pair : f.charging) {
     const double x = head + column * static_cast<double>(pair.pack);
     const double y = 26 + line * static_cast<double>(pair.charger);
-    const Words w = wordsFor(pair);
+    const Words w = wordsFor(pair, chargers[pair.charger], subject.plan.packs[pair.pack], f.packs[pair.pack].model);
     Shape& cell = pen.rectangle({x + 4, y + 3}, {x + column - 4, y + line - 3}, pair.assigned ? Ink::Shoal : Ink::Card,
                                 pair.assigned ? Ink::Deep : Ink::BankLine, 4);
     cell.part = fmt::format("pair/{}/{}", pair.charger, pair.pack);
-    cell.tip = fmt::format("{} with {}: {}, {}{}", chargers[pair.charger].name, f.packs[pair.pack].model.name, w.head, w.detail,
-                           pair.assigned ? "; in use" : "");
+    cell.tip = fmt::format("{} with {}: {}, {}{}{}", shownName(chargers[pair.charger]), f.packs[pair.pack].model.name, w.head, w.detail,
+                           w.would.empty() ? "" : "; " + w.would, pair.assigned ? "; in use" : "");
     if (w.shape >= 0) pen.severity({x + 20, y + line / 2}, w.shape);
-    pen.text({x + 34, y + line / 2 - 3}, elided(w.head + (pair.assigned ? "  · in use" : ""), Face::Label, column - 40), Face::Label,
+    const double up = w.would.empty() ? 3 : 11;
+    pen.text({x + 34, y + line / 2 - up}, elided(w.head + (pair.assigned ? "  · in use" : ""), Face::Label, column - 44), Face::Label,
              w.ink);
-    pen.text({x + 34, y + line / 2 + 14}, elided(w.detail, Face::Small, column - 40), Face::Small, Ink::Ink);
+    pen.text({x + 34, y + line / 2 + 17 - up}, elided(w.detail, Face::Small, column - 44), Face::Small, Ink::Ink);
+    if (!w.would.empty()) pen.text({x + 34, y + line / 2 + 32 - up}, elided(w.would, Face::Small, column - 44), Face::Small, Ink::Soft);
     d.description += cell.tip + ". ";
   }
   return d;
@@ -91,11 +120,13 @@ Drawing chargeTimeline(const Subject& subject, Size size) {
     pen.text({8, 24}, "No sound pair of charger and pack is in use: nothing to time.", Face::Label, Ink::Soft);
     return d;
   }
-  const Plot plot{{40, 12}, {size.width - 14, size.height - 30}, 0, longest * 1.04, 0, 105};
+  const double words = std::min(430.0, size.width * 0.5);
+  const Plot plot{{40, 12}, {size.width - words - 14, size.height - 30}, 0, longest * 1.04, 0, 105};
   plot.frame(pen);
   plot.yGrid(pen, 5);
   plot.xTicks(pen, 6, "h");
-  std::size_t row = 0;
+  const double each = std::clamp((size.height - 10) / static_cast<double>(shown), 34.0, 54.0);
+  double y = 20;
   for (const ChargeFigures& c : f.charging) {
     if (!c.run) continue;
     std::vector<Point> samples;
@@ -103,19 +134,22 @@ Drawing chargeTimeline(const Subject& subject, Size size) {
     pen.line(columnPairs(plot, samples), packInk(c.pack), 2, packPattern(c.pack));
     const double endX = plot.x(c.run->end.value() / 3600);
     pen.circle({endX, plot.y(c.run->socAtEnd.value() * 100)}, 4, packInk(c.pack));
-    const double y = plot.bottomRight.y - 14 - 36 * static_cast<double>(shown - 1 - row++);
-    const double x = std::max(plot.topLeft.x + 44, plot.bottomRight.x - 400);
+    const double x = size.width - words + 40;
     const std::string ends = fmt::format(": {} to {} %", hours(c.run->end), formatNumber(c.run->socAtEnd.value() * 100));
-    const std::string name = elided(f.packs[c.pack].model.name, Face::Label, 300 - textWidth(ends, Face::Label)) + ends;
-    pen.line({{x - 34, y - 20}, {x - 8, y - 20}}, packInk(c.pack), 2, packPattern(c.pack));
-    pen.text({x, y - 16}, name, Face::Label, Ink::Ink);
-    const auto eighty = c.run->timeTo(StateOfCharge(0.8));
-    pen.text(
-        {x, y},
-        fmt::format("{}Ah ÷ A says {} · {} Wh from the wall", eighty && *eighty > Second(0) ? "80 % after " + hours(*eighty) + " · " : "",
-                    hours(c.run->benchRule), formatNumber(c.run->mains.value())),
-        Face::Small, Ink::Soft);
-    d.description += name + ". ";
+    const std::string name = elided(f.packs[c.pack].model.name, Face::Label, words - 56 - textWidth(ends, Face::Label)) + ends;
+    pen.line({{x - 34, y - 4}, {x - 8, y - 4}}, packInk(c.pack), 2, packPattern(c.pack));
+    pen.text({x, y}, name, Face::Label, Ink::Ink);
+    std::string on;
+    for (const double soc : {0.5, 0.8, 0.9})
+      if (const auto at = c.run->timeTo(StateOfCharge(soc)); at && *at > Second(0) && *at < c.run->end - Second(60))
+        on += fmt::format("{} % after {} · ", formatNumber(soc * 100), hours(*at));
+    const std::string rest =
+        fmt::format("{}Ah ÷ A says {} · {} Wh from the wall", on, hours(c.run->benchRule), formatNumber(c.run->mains.value()));
+    std::size_t line = 0;
+    for (const std::string& part : inLines(rest, Face::Small, words - 56, each > 50 ? 2 : 1))
+      pen.text({x, y + 16 + 15 * static_cast<double>(line++)}, part, Face::Small, Ink::Soft);
+    d.description += name + ". " + rest + ". ";
+    y += each;
   }
   return d;
 }

@@ -1,4 +1,4 @@
-// Rows of the field table: Pack, Bms, Fuse, PlugHalf, Reading, CapacityTest.
+// Rows of the field table: Pack, Bms, Fuse, PlugHalf, Reading, CapacityTest, ChargeRecord.
 #include "core/plan/field_access.h"
 #include "core/plan/usual.h"
 
@@ -68,7 +68,17 @@ FieldRows rowsOf(const Pack*) {
       row<&Pack::chargePort>("charge_port", "charge port", Kind::ConnectorId, inCharging),
       row<&Pack::chargePolarity>("charge_polarity", "port polarity", Kind::Choice, inCharging, {0, 0},
                                  "meter on the port, sign and volts, nothing plugged in"),
-      row<&Pack::chargeLeadSize>("charge_lead_size", "charge lead", Kind::Wire, inCharging)};
+      row<&Pack::chargeLeadSize>("charge_lead_size", "charge lead", Kind::Wire, inCharging),
+      whenEmpty(row<&Pack::portCurrent>("port_A", "port is marked", Kind::Current, inCharging, {0.05, 200}, "printed at the charge port"),
+                "by its class"),
+      whenEmpty(row<&Pack::ceiling>("ceiling", "charged up to", Kind::Fraction, inCharging, {0.2, 1}, "on ordinary days"), "full"),
+      whenEmpty(row<&Pack::tonight>("tonight", "this time up to", Kind::Fraction, inCharging, {0.05, 1}), "its ceiling"),
+      row<&Pack::balanceEvery>("balance_every", "held full every", Kind::Plain, inCharging, {1, 1000}, "cycles between two full charges"),
+      row<&Pack::heldFull>("held_full_on", "last held full", Kind::Text, inCharging, {0, 0}, "year-month-day"),
+      row<&Pack::cyclesSinceHeld>("cycles_since_held", "cycles since then", Kind::Plain, inCharging, {0, 10000},
+                                  "Ah ridden since then, over rated Ah"),
+      row<&Pack::firstLadder>("first_ladder", "first charge read", Kind::Flag, inCharging, {0, 0},
+                              "first charge: at its start, at 3.6, 3.9, 4.1 V per group and full")};
   return rows;
 }
 
@@ -96,7 +106,9 @@ FieldRows rowsOf(const Bms*) {
       row<&Bms::chargeFrom>("charge_from_C", "charges from", Kind::Temperature, inPack, {-40, 60}, "settings of the board"),
       row<&Bms::chargeTo>("charge_to_C", "charges up to", Kind::Temperature, inPack, {0, 90}, "settings of the board"),
       row<&Bms::dischargeTo>("discharge_to_C", "discharges up to", Kind::Temperature, inPack, {0, 100}, "settings of the board"),
-      row<&Bms::reconnects>("reconnects", "rejoins by itself", Kind::Flag, inPack, {0, 0}, "data sheet: recovery after under-voltage")};
+      row<&Bms::reconnects>("reconnects", "rejoins by itself", Kind::Flag, inPack, {0, 0}, "data sheet: recovery after under-voltage"),
+      whenEmpty(row<&Bms::balances>("balances", "evens out groups", Kind::Choice, inPack, {0, 0}, "data sheet: balance start voltage"),
+                "near full")};
   return rows;
 }
 
@@ -136,6 +148,17 @@ FieldRows rowsOf(const Reading*) {
           "the plan's"),
       whenEmpty(row<&Reading::meterDigit>("meter_digit_V", "its last digit", Kind::Voltage, inPack, {0, 1}, "the smallest step it shows"),
                 "the plan's")};
+  return rows;
+}
+
+FieldRows rowsOf(const ChargeRecord*) {
+  static const Rows rows{
+      row<&ChargeRecord::when>("when", "charged on", Kind::Text, inCharging, {0, 0}, "year-month-day"),
+      row<&ChargeRecord::charger>("charger", "by", Kind::Text, inCharging, {0, 0}, "the id of its charger"),
+      row<&ChargeRecord::from>("from_soc", "from", Kind::Fraction, inCharging, {0, 1}, "rested voltage, read on a meter"),
+      row<&ChargeRecord::to>("to_soc", "to", Kind::Fraction, inCharging, {0, 1}, "rested voltage, read on a meter"),
+      row<&ChargeRecord::took>("took_min", "took", Kind::Minutes, inCharging, {0, 1e5}),
+      row<&ChargeRecord::putBack>("put_back_Ah", "put in", Kind::Charge, inCharging, {0, 2000}, "charger's readout")};
   return rows;
 }
 

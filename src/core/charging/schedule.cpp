@@ -1,0 +1,380 @@
+// The night's schedule: branch and bound over order, chargers and exchanges.
+#include "core/charging/schedule.h"
+
+#include <algorithm>
+#include <array>
+#include <map>
+#include <set>
+#include <tuple>
+
+namespace usherwright {
+namespace {
+
+constexpr double slackWatts = 1e-6;
+
+bool isIn(const std::vector<MinuteSpan>& spans, int t) {
+  return std::any_of(spans.begin(), spans.end(), [&](const MinuteSpan& s) { return t >= s.from && t < s.to; });
+}
+bool covers(const std::vector<MinuteSpan>& spans, MinuteSpan what) {
+  return std::any_of(spans.begin(), spans.end(), [&](const MinuteSpan& s) { return what.from >= s.from && what.to <= s.to; });
+}
+/// The first minute from t on with hands; the end of the night if there is none.
+int nextHands(const Night& night, int t) {
+  for (const MinuteSpan& s : night.hands)
+    if (t < s.to) return std::max(t, s.from);
+  return night.length;
+}
+
+int lasting(const Night& night, const ChargeLeg& leg) {
+  if (leg.endsItself || night.timerStep <= 0) return leg.minutes;
+  return (leg.minutes + night.timerStep - 1) / night.timerStep * night.timerStep;
+}
+bool isByHand(const Night& night, const ChargeLeg& leg) { return !leg.endsItself && night.timerStep <= 0; }
+
+/// A leg from a minute on, if hours of hands and of watching allow it.
+bool mayStart(const Night& night, const ChargeLeg& leg, int t) {
+  const int end = t + lasting(night, leg);
+  if (end > night.length || !isIn(night.hands, t)) return false;
+  if (night.attended && !covers(night.watch, {t, end})) return false;
+  // The end of the night is a moment of its own: the pack is taken away then.
+  return !isByHand(night, leg) || end == night.length || isIn(night.hands, end);
+}
+
+/// For every minute the next and the last one at which a leg may start, by hours alone.
+struct Starts {
+  std::vector<int> next, before;
+};
+Starts startsOf(const Night& night, const ChargeLeg& leg) {
+  Starts out;
+  const int n = night.length + 1;
+  out.next.assign(static_cast<std::size_t>(n) + 1, n);
+  out.before.assign(static_cast<std::size_t>(n), -1);
+  std::vector<bool> may(static_cast<std::size_t>(n));
+  for (int t = 0; t < n; ++t) may[static_cast<std::size_t>(t)] = mayStart(night, leg, t);
+  for (int t = n - 1; t >= 0; --t) {
+    const auto at = static_cast<std::size_t>(t);
+    out.next[at] = may[at] ? t : out.next[at + 1];
+  }
+  for (int t = 0, last = -1; t < n; ++t) {
+    const auto at = static_cast<std::size_t>(t);
+    if (may[at]) last = t;
+    out.before[at] = last;
+  }
+  return out;
+}
+
+Stint stintOf(const Night& night, std::size_t job, const ChargeLeg& leg, int t) {
+  Stint s;
+  s.job = job;
+  s.charger = leg.charger;
+  s.plug = t;
+  s.done = t + lasting(night, leg);
+  s.byHand = isByHand(night, leg);
+  s.free = s.byHand ? s.done : nextHands(night, s.done);
+  s.watts = leg.watts;
+  return s;
+}
+
+/// Sums over stints that are the whole plan or a part of it.
+struct Tally {
+  int ready = 0, waiting = 0, sum = 0, moments = 0;
+};
+Tally tallyOf(const Night& night, const std::vector<Stint>& stints) {
+  Tally out;
+  std::array<int, 32> times{};
+  std::size_t count = 0;
+  const auto moment = [&](int t) {
+    const auto end = times.begin() + static_cast<std::ptrdiff_t>(count);
+    if (std::find(times.begin(), end, t) == end && count < times.size()) times[count++] = t;
+  };
+  for (const Stint& s : stints) {
+    moment(s.plug);
+    if (s.byHand && s.done < night.length) moment(s.done);
+    if (!s.last) continue;
+    out.ready = std::max(out.ready, s.done);
+    out.waiting += night.length - s.done;
+    out.sum += s.done;
+  }
+  out.moments = static_cast<int>(count);
+  return out;
+}
+
+bool overlaps(MinuteSpan a, MinuteSpan b) { return a.from < b.to && b.from < a.to; }
+
+class Search {
+ public:
+  Search(const Night& night, NightGoal goal, bool late) : night_(night), goal_(goal), late_(late) {
+    for (const NightJob& job : night.jobs) {
+      int least = night.length;
+      for (const ChargeWay& way : job.ways) {
+        int minutes = 0;
+        for (const ChargeLeg& leg : way) {
+          if (!starts_.contains(keyOf(leg))) starts_.emplace(keyOf(leg), startsOf(night, leg));
+          minutes += lasting(night, leg);
+        }
+        least = std::min(least, minutes);
+      }
+      state_.push_back({nullptr, 0, 0, job.release + least});
+    }
+  }
+
+  /// Moments count in what is best, or they are too many: then every place beside another moment is tried as well. A measure
+  /// that only grows with time needs that no sooner.
+  void run(std::optional<NightPlan>& best) {
+    best_ = &best;
+    aligned_ = goal_ == NightGoal::ReadyBy;
+    go();
+    if (!aligned_ && tooMany_) {
+      aligned_ = true;
+      go();
+    }
+  }
+
+ private:
+  using Key = std::tuple<int, bool>;
+  static Key keyOf(const ChargeLeg& leg) { return {leg.minutes, leg.endsItself}; }
+
+  struct State {
+    const ChargeWay* way = nullptr;
+    std::size_t placed = 0;  ///< legs, from the front; late: from the back
+    int bound = 0;           ///< the next leg not before; late: not ending after
+    int soonest = 0;         ///< it is never done before
+  };
+
+  std::tuple<int, int, int> costOf(const NightPlan& p) const {
+    const int sum = tallyOf(night_, p.stints).sum;
+    switch (goal_) {
+      case NightGoal::Soonest: return {p.ready, sum, p.moments};
+      case NightGoal::ReadyBy: return {p.moments, p.waiting, p.ready};
+      case NightGoal::AsLate: break;
+    }
+    return {p.waiting, p.moments, p.ready};
+  }
+
+  /// No completion of what is placed can beat the best, or keep to the moments.
+  bool hopeless() {
+    const Tally now = tallyOf(night_, placed_);
+    if (now.moments > night_.mostMoments) {
+      tooMany_ = true;
+      return true;
+    }
+    if (!*best_) return false;
+    const NightPlan& best = **best_;
+    if (goal_ == NightGoal::AsLate) return std::pair(now.waiting, now.moments) >= std::pair(best.waiting, best.moments);
+    if (goal_ == NightGoal::ReadyBy) return std::pair(now.moments, now.waiting) >= std::pair(best.moments, best.waiting);
+    int ready = now.ready, sum = now.sum, known = 0;
+    for (const Stint& s : placed_)
+      if (s.last) known += state_[s.job].soonest;
+    for (const State& s : state_) {
+      ready = std::max(ready, s.soonest);
+      sum += s.soonest;
+    }
+    return std::pair(ready, sum - known) >= std::pair(best.ready, bestSum_);
+  }
+
+  void go() {
+    bool all = true;
+    for (std::size_t j = 0; j < state_.size(); ++j) {
+      const State& s = state_[j];
+      if (s.way && s.placed == s.way->size()) continue;
+      all = false;
+      if (s.way) {
+        place(j);
+        continue;
+      }
+      for (const ChargeWay& way : night_.jobs[j].ways) {
+        if (way.size() > 1 && exchanged_) continue;
+        State& mine = state_[j];
+        mine.way = &way;
+        mine.bound = late_ ? night_.length : night_.jobs[j].release;
+        exchanged_ += way.size() > 1 ? 1 : 0;
+        place(j);
+        exchanged_ -= way.size() > 1 ? 1 : 0;
+        mine.way = nullptr;
+      }
+    }
+    if (!all) return;
+    NightPlan found = summed(night_, placed_);
+    if (*best_ && costOf(found) >= costOf(**best_)) return;
+    bestSum_ = std::get<1>(costOf(found));
+    *best_ = std::move(found);
+  }
+
+  /// The next leg of a job: as soon (late: as late) as it can be, and at each moment at which hands are there anyway.
+  void place(std::size_t j) {
+    const State was = state_[j];
+    const std::size_t index = late_ ? was.way->size() - 1 - was.placed : was.placed;
+    const ChargeLeg& leg = (*was.way)[index];
+    std::array<int, 16> tried{};
+    std::size_t count = 0;
+    const auto tryAt = [&](int t) {
+      if (t < 0 || std::find(tried.begin(), tried.begin() + static_cast<std::ptrdiff_t>(count), t) !=
+                       tried.begin() + static_cast<std::ptrdiff_t>(count))
+        return;
+      if (count < tried.size()) tried[count++] = t;
+      Stint s = stintOf(night_, j, leg, t);
+      s.last = index + 1 == was.way->size();
+      placed_.push_back(s);
+      if (!hopeless()) {
+        state_[j].placed = was.placed + 1;
+        state_[j].bound = late_ ? s.plug : s.free;
+        go();
+        state_[j] = was;
+      }
+      placed_.pop_back();
+    };
+    tryAt(late_ ? latest(j, leg, was.bound) : soonest(j, leg, was.bound));
+    if (!aligned_) return;
+    const std::vector<Stint> there = placed_;
+    const auto tryMoment = [&](int t) {
+      if (t >= was.bound || late_)
+        if ((late_ ? latest(j, leg, was.bound, t) : soonest(j, leg, t)) == t) tryAt(t);
+    };
+    // Another moment may lie in another of the hours.
+    for (const MinuteSpan& h : night_.hands) {
+      const int t = late_ ? latest(j, leg, was.bound, h.to - 1) : soonest(j, leg, std::max(was.bound, h.from));
+      if (isIn({h}, t)) tryAt(t);
+    }
+    // The end of the night is one that costs nothing.
+    if (isByHand(night_, leg)) tryMoment(night_.length - leg.minutes);
+    for (const Stint& s : there)
+      for (const int t : {s.plug, s.done, s.free}) {
+        tryMoment(t);
+        if (isByHand(night_, leg)) tryMoment(t - leg.minutes);  // its own end is a moment too
+      }
+  }
+
+  /// Where it stands in the way of what is placed: the first minute at which it might not, or nothing.
+  std::optional<int> clash(const ChargeLeg& leg, int t) const {
+    const Stint s = stintOf(night_, 0, leg, t);
+    double watts = s.watts;
+    int soonestEnd = night_.length + 1;
+    bool crowded = false;
+    for (const Stint& p : placed_) {
+      if (p.charger == s.charger && overlaps({s.plug, std::max(s.free, s.plug + 1)}, {p.plug, p.free})) return late_ ? p.plug : p.free;
+      if (!overlaps({s.plug, s.done}, {p.plug, p.done})) continue;
+      soonestEnd = std::min(soonestEnd, p.done);
+      crowded = crowded || night_.oneAtATime;
+    }
+    if (!crowded && watts <= night_.supply + slackWatts) {
+      // The watts are highest where one of them begins.
+      for (const Stint& p : placed_) {
+        const int at = std::max(p.plug, s.plug);
+        if (at >= s.done || p.done <= at) continue;
+        double sum = s.watts;
+        for (const Stint& q : placed_)
+          if (q.plug <= at && q.done > at) sum += q.watts;
+        crowded = crowded || sum > night_.supply + slackWatts;
+      }
+      if (!crowded) return std::nullopt;
+    } else if (watts > night_.supply + slackWatts) {
+      return night_.length + 1;
+    }
+    if (!late_) return soonestEnd;
+    int latestPlug = -1;
+    for (const Stint& p : placed_)
+      if (overlaps({s.plug, s.done}, {p.plug, p.done})) latestPlug = std::max(latestPlug, p.plug);
+    return latestPlug;
+  }
+
+  int soonest(std::size_t j, const ChargeLeg& leg, int from) const {
+    const Starts& starts = starts_.at(keyOf(leg));
+    int t = std::max(from, night_.jobs[j].release);
+    while (t <= night_.length) {
+      t = starts.next[static_cast<std::size_t>(t)];
+      if (t > night_.length) return -1;
+      const std::optional<int> until = clash(leg, t);
+      if (!until) return t;
+      t = std::max(t + 1, *until);
+    }
+    return -1;
+  }
+
+  /// The last start whose end (and whose charger's freedom, where the pack goes on) is not after `until`.
+  int latest(std::size_t j, const ChargeLeg& leg, int until, int notAfter = 1 << 20) const {
+    const Starts& starts = starts_.at(keyOf(leg));
+    int t = std::min(until - lasting(night_, leg), notAfter);
+    while (t >= night_.jobs[j].release) {
+      t = starts.before[static_cast<std::size_t>(std::min(t, night_.length))];
+      if (t < night_.jobs[j].release) return -1;
+      const Stint s = stintOf(night_, j, leg, t);
+      if (until < night_.length && s.free > until) {
+        --t;
+        continue;
+      }
+      const std::optional<int> blocked = clash(leg, t);
+      if (!blocked) return t;
+      if (*blocked > night_.length) return -1;
+      t = std::min(t - 1, *blocked - lasting(night_, leg));
+    }
+    return -1;
+  }
+
+  const Night& night_;
+  NightGoal goal_;
+  bool late_;
+  std::map<Key, Starts> starts_;
+  std::vector<State> state_;
+  std::vector<Stint> placed_;
+  int exchanged_ = 0, bestSum_ = 0;
+  bool aligned_ = false, tooMany_ = false;
+  std::optional<NightPlan>* best_ = nullptr;
+};
+
+std::optional<NightPlan> bestOf(const Night& night, NightGoal goal) {
+  std::optional<NightPlan> best;
+  if (goal != NightGoal::AsLate) Search(night, goal, false).run(best);
+  if (goal != NightGoal::Soonest) Search(night, goal, true).run(best);
+  return best;
+}
+
+}  // namespace
+
+NightPlan summed(const Night& night, std::vector<Stint> stints) {
+  NightPlan out;
+  const Tally t = tallyOf(night, stints);
+  out.ready = t.ready;
+  out.waiting = t.waiting;
+  out.moments = t.moments;
+  std::sort(stints.begin(), stints.end(),
+            [](const Stint& a, const Stint& b) { return std::tie(a.plug, a.charger, a.job) < std::tie(b.plug, b.charger, b.job); });
+  out.stints = std::move(stints);
+  return out;
+}
+
+NightResult scheduleNight(const Night& night, NightGoal goal) {
+  NightResult out;
+  if (night.jobs.empty()) return out;
+  out.plan = bestOf(night, goal);
+  if (out.plan) return out;
+  for (std::size_t j = 0; j < night.jobs.size(); ++j) {
+    Night alone = night;
+    alone.jobs = {night.jobs[j]};
+    if (!bestOf(alone, NightGoal::Soonest)) out.blocked.push_back(j);
+  }
+  return out;
+}
+
+bool keeps(const Night& night, const NightPlan& plan) {
+  std::set<int> moments;
+  for (const Stint& s : plan.stints) {
+    if (s.job >= night.jobs.size() || s.plug < night.jobs[s.job].release || s.done > night.length || !isIn(night.hands, s.plug))
+      return false;
+    if (night.attended && !covers(night.watch, {s.plug, s.done})) return false;
+    if (s.byHand && s.done < night.length && !isIn(night.hands, s.done)) return false;
+    moments.insert(s.plug);
+    if (s.byHand && s.done < night.length) moments.insert(s.done);
+    double watts = 0;
+    for (const Stint& o : plan.stints) {
+      if (s.plug >= o.plug && s.plug < o.done) watts += o.watts;
+      if (&o == &s) continue;
+      if (o.charger == s.charger && overlaps({s.plug, s.free}, {o.plug, o.free})) return false;
+      if (o.job == s.job && overlaps({s.plug, s.free}, {o.plug, o.free})) return false;
+      if (night.oneAtATime && overlaps({s.plug, s.done}, {o.plug, o.done})) return false;
+    }
+    if (watts > night.supply + slackWatts) return false;
+  }
+  return static_cast<int>(moments.size()) <= night.mostMoments;
+}
+
+}  // namespace usherwright

@@ -1,0 +1,227 @@
+// Ceiling, balance, top-up.
+#include "core/studies/charging_studies.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+#include <map>
+#include <set>
+
+#include "core/assess/figures.h"
+#include "core/charging/of_plan.h"
+#include "core/plan/usual.h"
+#include "core/quantity/units.h"
+
+namespace usherwright {
+namespace {
+
+constexpr double weeks = 52.18, everyCycles = 20;
+constexpr double longHold = 12;  // h: beyond it an external balancer saves evenings
+constexpr double nearFull = 0.95;
+
+/// Energy that a pack gives between two charges, by its rest curve.
+WattHour between(const PackModel& m, double from, double to) {
+  constexpr int parts = 64;
+  double volts = 0;
+  for (int i = 0; i < parts; ++i) volts += m.curve.at(StateOfCharge(from + (to - from) * (i + 0.5) / parts)).value();
+  return WattHour(m.series * volts / parts * (to - from) * m.capacity.value());
+}
+
+class Ceilings {
+ public:
+  Ceilings(const Plan& plan, const Assessment& a) : plan_(plan), f_(a.figures) {
+    for (const PackFigures& p : f_.packs) whole_ += between(p.model, floorCharge, 1);
+  }
+
+  CeilingChoice choice(double ceiling) const {
+    CeilingChoice out;
+    out.ceiling = StateOfCharge(ceiling);
+    WattHour there(0);
+    for (const PackFigures& p : f_.packs) there += between(p.model, floorCharge, std::max(ceiling, floorCharge));
+    const double share = whole_.value() > 0 ? there / whole_ : 0;
+    if (f_.range.known) {
+      out.range = f_.range.likely * share;
+      const Kilometre needed = plan_.routes.empty() ? Kilometre(0) : plan_.routes.front().length;
+      out.enough = *out.range >= needed + plan_.need.reserve.value_or(Kilometre(0));
+    }
+    life(out);
+    return out;
+  }
+
+ private:
+  /// Ah of a ride come from all packs by their size: each is as deep as the others.
+  void life(CeilingChoice& out) const {
+    const Known<Coefficient> rides = plan_.charging.ridesPerWeek;
+    if (!f_.range.known || !rides || whole_.value() <= 0) return;
+    WattHour all(0);
+    for (const PackFigures& p : f_.packs) all += p.model.label;
+    const double depth = std::min(1.0, f_.range.route.energy / std::max(all, WattHour(1)));
+    const double cycles = rides->value() * weeks * depth;
+    for (std::size_t k = 0; k < f_.packs.size(); ++k) {
+      const PackModel& m = f_.packs[k].model;
+      LifeInput in;
+      in.chemistry = m.chemistry;
+      in.belowFull = std::max(Volt(0), m.facts.charge - m.curve.at(out.ceiling));
+      in.depth = depth;
+      in.warmth = plan_.packs[k].chargeTemperature.value_or(plan_.ambient);
+      in.meanCharge = out.ceiling.value();
+      in.cyclesPerYear = cycles;
+      in.worn = plan_.need.endHealth.value_or(usual::endHealth).value();
+      const LifeEstimate life = lifeOf(in);
+      if (out.years && life.years.likely >= out.years->likely) continue;
+      out.years = life.years;
+      out.life = life;
+      out.first = k;
+    }
+    money(out, rides->value());
+  }
+
+  void money(CeilingChoice& out, double rides) const {
+    if (!out.years || plan_.routes.empty() || !plan_.charging.energyPrice || rides <= 0) return;
+    Money packs(0);
+    for (const PackFigures& p : f_.packs) {
+      if (!p.model.cost) return;
+      packs += *p.model.cost;
+    }
+    const double km = out.years->likely * rides * weeks * plan_.routes.front().length.value();
+    const double energy = f_.range.route.perKilometre.value() / usual::charger.value() * plan_.charging.energyPrice->value();
+    out.perThousandKm = packs * (1000 / std::max(1.0, km)) + Money(energy);  // Wh/km · 1000 km = kWh
+  }
+
+  const Plan& plan_;
+  const Figures& f_;
+  WattHour whole_;
+};
+
+std::string n(double v, int digits = 3) { return formatNumber(v, digits); }
+
+void readGroups(const Pack& p, const PackModel& m, BalanceNeed& out) {
+  const auto groups = lastGroups(p, m);
+  if (!groups) return;
+  out.spread = groups->spread;
+  out.missing = groups->missingAgainstHighest;
+  out.hold = groups->balanceTime;
+}
+
+std::string said(const BalanceNeed& b, const Pack& p) {
+  if (b.never) return "Its board does not even out groups: only an external balancer does, group by group.";
+  std::string out;
+  if (!b.spread) out = "No reading of its groups yet: read every group when it is full and rested.";
+  else if (!b.hold)
+    out = fmt::format("Groups are {} mV apart; the balance current of its board is not known yet.", n(b.spread->value() * 1000));
+  else
+    out = fmt::format("Groups are {} mV apart: {} Ah are missing in the lowest; {} h at full even them out.", n(b.spread->value() * 1000),
+                      n(b.missing->value(), 2), n(std::max(0.0, b.hold->value()), 2));
+  if (b.external) out += " An external balancer does it in an evening.";
+  if (b.ceilingHides)
+    out += fmt::format(" Charged up to {} % its board {} evens out.", n(p.ceiling->value() * 100),
+                       p.bms.balances ? "never" : "may never be one that");
+  if (b.cyclesLeft)
+    out += *b.cyclesLeft > 0 ? fmt::format(" The next hold is due in {} cycles.", n(*b.cyclesLeft))
+                             : fmt::format(" A hold is due since {} cycles.", n(-*b.cyclesLeft));
+  else out += " When it was last held at full is not known yet.";
+  return out;
+}
+
+}  // namespace
+
+const Finding* chargingStop(const Plan& plan, const Assessment& assessment, std::size_t charger, std::size_t pack) {
+  const std::string &by = plan.chargers[charger].id, &id = plan.packs[pack].id;
+  for (const Finding& f : assessment.findings) {
+    if (f.severity != Severity::Stop) continue;
+    const bool charging = f.station == Station::Charging && (f.part == by || f.part == id || f.part == by + "/" + id);
+    if (charging || ((f.id == "PACK-09" || f.id == "PACK-15") && f.part == id)) return &f;
+  }
+  return nullptr;
+}
+
+std::vector<std::string> sharedPlugs(const Plan& plan) {
+  std::map<std::string, std::set<double>> volts;
+  for (const Charger& c : plan.chargers)
+    if (c.output && !c.plug.empty()) volts[c.plug].insert(c.output->value());
+  std::vector<std::string> out;
+  for (const auto& [plug, outputs] : volts) {
+    if (*outputs.rbegin() - *outputs.begin() < 0.5) continue;
+    std::string list;
+    for (const double v : outputs) list += fmt::format("{}{} V", list.empty() ? "" : " and ", n(v, 4));
+    out.push_back(fmt::format("The plug {} carries {} in this household: tag both, or give one of them another plug.", plug, list));
+  }
+  return out;
+}
+
+std::vector<CeilingChoice> ceilingChoices(const Plan& plan, const Assessment& assessment) {
+  if (plan.packs.empty()) return {};
+  const Ceilings ceilings(plan, assessment);
+  std::vector<double> levels{1, 0.9, 0.8};
+  for (const Pack& p : plan.packs)
+    if (p.ceiling && std::none_of(levels.begin(), levels.end(), [&](double l) { return std::abs(l - p.ceiling->value()) < 0.005; }))
+      levels.push_back(p.ceiling->value());
+  std::sort(levels.begin(), levels.end(), std::greater<>());
+  std::vector<CeilingChoice> out;
+  for (const double level : levels) out.push_back(ceilings.choice(level));
+  return out;
+}
+
+std::vector<BalanceNeed> balanceNeeds(const Plan& plan, const Assessment& assessment) {
+  std::vector<BalanceNeed> out;
+  for (std::size_t k = 0; k < plan.packs.size(); ++k) {
+    const Pack& p = plan.packs[k];
+    const PackModel& m = assessment.figures.packs[k].model;
+    if (!isLithium(m.chemistry)) continue;
+    BalanceNeed b;
+    b.pack = k;
+    readGroups(p, m, b);
+    b.never = p.bms.balances == Balances::Never || p.bms.present == false;
+    b.ceilingHides = !b.never && p.bms.balances != Balances::Always && p.ceiling && p.ceiling->value() < nearFull;
+    b.external = !b.never && b.hold && b.hold->value() > longHold;
+    if (p.cyclesSinceHeld)
+      b.cyclesLeft = std::min(everyCycles, p.balanceEvery.value_or(Coefficient(everyCycles)).value()) - p.cyclesSinceHeld->value();
+    b.sentence = said(b, p);
+    out.push_back(std::move(b));
+  }
+  return out;
+}
+
+std::vector<TopUp> topUps(const Plan& plan, const Assessment& assessment, Minute stop) {
+  std::vector<TopUp> out;
+  const Figures& f = assessment.figures;
+  for (const ChargeFigures& pair : f.charging) {
+    if (!pair.assigned) continue;
+    const Charger& charger = plan.chargers[pair.charger];
+    const Pack& pack = plan.packs[pair.pack];
+    const PackModel& m = f.packs[pair.pack].model;
+    TopUp t;
+    t.charger = pair.charger;
+    t.pack = pair.pack;
+    t.mass = charger.mass;
+    t.draws = mainsDraw(charger);
+    const auto in = chargeInputOf(charger, pack, m);
+    if (const Finding* stopped = chargingStop(plan, assessment, pair.charger, pair.pack))
+      t.refused = fmt::format("{}: {}", stopped->id, stopped->sentence);
+    else if (!in) t.refused = "its output is not known yet";
+    else if (!pack.chargeTemperature) t.refused = "how cold it is there is not known yet";
+    if (t.refused.empty()) {
+      ChargeInput whole = *in;
+      whole.target = StateOfCharge(1);
+      const ChargeRun run = charge(whole);
+      const Second until = stop;
+      double soc = m.soc.value();
+      for (std::size_t i = 1; i < run.points.size() && run.points[i - 1].time < until; ++i) {
+        const ChargePoint &a = run.points[i - 1], &b = run.points[i];
+        const double part = std::min(1.0, (until - a.time) / (b.time - a.time));
+        soc = a.soc.value() + part * (b.soc - a.soc).value();
+      }
+      t.gained = between(m, m.soc.value(), soc);
+      if (run.reachedTarget() || run.cause == ChargeEnd::StopCurrent) t.untilTarget = run.end;
+      if (f.range.known && f.range.route.perKilometre.value() > 0)
+        t.distance = Kilometre(t.gained.value() / f.range.route.perKilometre.value());
+      if (t.distance && t.mass && t.mass->value() > 0) t.kmPerKg = t.distance->value() / t.mass->value();
+    }
+    out.push_back(std::move(t));
+  }
+  std::stable_sort(out.begin(), out.end(), [](const TopUp& a, const TopUp& b) { return a.gained > b.gained; });
+  return out;
+}
+
+}  // namespace usherwright

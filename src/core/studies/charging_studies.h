@@ -1,0 +1,59 @@
+// What habits of charging give and cost: the ceiling, balancing, and charging on the way.
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "core/assess/assessment.h"
+#include "core/charging/life.h"
+
+namespace usherwright {
+
+/// A Stop about a pack's charging, its charger or both, or about a pack that is never to be used again; null if there is none.
+const Finding* chargingStop(const Plan& plan, const Assessment& assessment, std::size_t charger, std::size_t pack);
+
+/// Plugs of this household that carry more than one voltage: a sentence for each.
+std::vector<std::string> sharedPlugs(const Plan& plan);
+
+/// Every day up to a ceiling, all packs alike.
+struct CeilingChoice {
+  StateOfCharge ceiling{1};
+  Known<Kilometre> range;      ///< from the ceiling to the floor, on the first ride; empty without one
+  Known<Banded> years;         ///< of the pack that is worn first, to `worn`; empty where nobody said how often it is ridden
+  LifeEstimate life;           ///< of that pack
+  std::size_t first = 0;       ///< which one
+  Known<Money> perThousandKm;  ///< packs and energy; empty while a price is missing
+  bool enough = true;          ///< the ride and its reserve fit below it
+};
+/// Full, 90 and 80 %, and the plan's own where it is another; from the highest.
+std::vector<CeilingChoice> ceilingChoices(const Plan& plan, const Assessment& assessment);
+
+/// How a pack's groups are kept even.
+struct BalanceNeed {
+  std::size_t pack = 0;
+  Known<Volt> spread;         ///< of its last reading of groups
+  Known<AmpereHour> missing;  ///< in the lowest group
+  Known<Hour> hold;           ///< at full, for its board to even out
+  Known<double> cyclesLeft;   ///< until the next hold is due; below 0: it was due
+  bool never = false;         ///< its board does not even out
+  bool ceilingHides = false;  ///< it evens out near full, and is not charged so far
+  bool external = false;      ///< an external balancer would save days
+  std::string sentence;
+};
+std::vector<BalanceNeed> balanceNeeds(const Plan& plan, const Assessment& assessment);
+
+/// Half an hour at a socket on the way: one charger on one pack at its present charge.
+struct TopUp {
+  std::size_t charger = 0, pack = 0;
+  WattHour gained;
+  Known<Kilometre> distance;  ///< empty without a ride
+  Known<Watt> draws;
+  Known<Hour> untilTarget;
+  Known<Kilogram> mass;
+  Known<double> kmPerKg;
+  std::string refused;  ///< why it may not; then nothing is gained
+};
+/// Every charger that is put to a pack; the most km first.
+std::vector<TopUp> topUps(const Plan& plan, const Assessment& assessment, Minute stop);
+
+}  // namespace usherwright

@@ -1,0 +1,275 @@
+// The charge over time against ngspice, and its laws; what ceilings, chargers without a label and half hours come to.
+#include <fmt/format.h>
+#include <rapidcheck/catch.h>
+#include <unistd.h>
+#include <catch2/catch.hpp>
+#include <cmath>
+#include <cstdlib>
+#include <filesystem>
+#include <fstream>
+#include <random>
+#include <sstream>
+
+#include "core/charging/life.h"
+#include "core/charging/of_plan.h"
+#include "core/charging/settle.h"
+#include "core/plan/edit.h"
+#include "core/plan/entries.h"
+#include "core/studies/charging_studies.h"
+#include "support/plans.h"
+#include "support/random.h"
+
+using namespace usherwright;
+using support::between;
+namespace fs = std::filesystem;
+
+namespace {
+
+ChargeInput pair(const auto& draw) {
+  ChargeInput in;
+  in.curve = RestCurve::typical(draw(0, 1) < 0.7 ? Chemistry::Nmc : Chemistry::Lfp);
+  in.series = 13;
+  in.cells = Ohm(draw(0.05, 0.2));
+  in.slow = Ohm(draw(0.01, 0.05));
+  in.slowCapacitance = Farad(draw(300, 2000));
+  in.path = Ohm(draw(0.01, 0.08));
+  in.capacity = AmpereHour(draw(5, 20));
+  in.start = StateOfCharge(draw(0, 0.6));
+  in.set = Volt(13 * in.curve.at(StateOfCharge(1)).value() - draw(0, 0.8));
+  in.current = Ampere(draw(2, 6));
+  in.stop = Ampere(draw(0.1, 0.4));
+  return in;
+}
+
+struct SpiceRow {
+  double time, ampere, soc;
+};
+
+/// A supply that gives a current until its volts are reached, a rest curve of straight lines, a slow part; charge is the voltage
+/// of a capacitor of one farad.
+std::vector<SpiceRow> judged(const ChargeInput& in, Second until) {
+  const fs::path folder = fs::temp_directory_path() / ("usherwright-charge-" + std::to_string(::getpid()));
+  fs::create_directories(folder);
+  const std::string table = (folder / "out").string(), deck = (folder / "deck.cir").string();
+  std::string curve;
+  for (const CurvePoint& p : in.curve.points()) curve += fmt::format(", {:.9g}, {:.9g}", p.soc.value(), in.series * p.voltage.value());
+  std::ofstream(deck) << fmt::format(
+      "charge\nBc 0 out I = min({:.9g}, max(0, ({:.9g} - V(out)) / 1e-4))\nVm out a 0\nRl a b {:.9g}\nRs b c {:.9g}\nCs b c {:.9g} ic=0\n"
+      "Be c 0 V = pwl(V(q){})\nBq 0 q I = I(Vm) / {:.9g}\nCq q 0 1 ic={:.9g}\nRq q 0 1e15\n.options reltol=1e-5 abstol=1e-7 method=gear\n"
+      ".tran 2 {:.9g} 0 2 uic\n.control\nset wr_singlescale\nrun\nlinearize\nwrdata {} i(Vm) v(q)\nquit 0\n.endc\n.end\n",
+      in.current.value(), in.set.value(), (in.cells + in.path).value(), in.slow.value(), in.slowCapacitance.value(), curve,
+      3600 * in.capacity.value(), in.start.value(), until.value(), table);
+  const std::string command = "ngspice -b " + deck + " > " + (folder / "log").string() + " 2>&1";
+  REQUIRE(std::system(command.c_str()) == 0);
+  std::ifstream file(table);
+  REQUIRE(file.good());
+  std::vector<SpiceRow> rows;
+  for (std::string line; std::getline(file, line);) {
+    std::istringstream fields(line);
+    SpiceRow row{};
+    if (fields >> row.time >> row.ampere >> row.soc) rows.push_back(row);
+  }
+  fs::remove_all(folder);
+  return rows;
+}
+
+}  // namespace
+
+TEST_CASE("time and Ah of 20 random charges are those of ngspice") {
+  std::mt19937 random(14);
+  for (int i = 0; i < 20; ++i) {
+    const ChargeInput in = pair([&](double low, double high) { return std::uniform_real_distribution<double>(low, high)(random); });
+    const ChargeRun run = charge(in);
+    const std::vector<SpiceRow> rows = judged(in, run.end * 1.05);
+    REQUIRE(rows.size() > 100);
+    INFO(i << ": " << in.capacity.value() << " Ah, " << in.current.value() << " A");
+    // Where the judge's current falls to the stop, or its charge comes to one.
+    std::size_t k = 0;
+    while (k + 1 < rows.size() && (rows[k].time < 60 || rows[k].ampere > in.stop.value()) && rows[k].soc < 1) ++k;
+    CHECK(run.end.value() == Approx(rows[k].time).epsilon(0.005).margin(4));
+    CHECK(run.socAtEnd.value() - in.start.value() == Approx(rows[k].soc - in.start.value()).epsilon(0.005));
+    for (const double soc : {0.7, 0.8, 0.9}) {
+      const auto at = run.timeTo(StateOfCharge(soc));
+      const auto there = std::find_if(rows.begin(), rows.end(), [&](const SpiceRow& r) { return r.soc >= soc; });
+      if (at && there != rows.end()) CHECK(at->value() == Approx(there->time).epsilon(0.005).margin(4));
+    }
+  }
+}
+
+TEST_CASE("a lower current is never sooner, a higher target never earlier, a limit in watts never faster; a summary says the same") {
+  rc::prop("charges", [] {
+    const ChargeInput in = pair([](double low, double high) { return between(low, high); });
+    const ChargeRun run = charge(in), summary = charge(in, ChargeRows::Summary);
+    RC_ASSERT(summary.points.empty());
+    RC_ASSERT(summary.end == run.end);
+    RC_ASSERT(summary.intoPack == run.intoPack);
+    RC_ASSERT(run.heat.value() >= -1e-9);
+    ChargeInput half = in;
+    half.target = StateOfCharge(between(in.start.value(), 1));
+    const ChargeRun ended = charge(half, ChargeRows::Summary);
+    RC_ASSERT(ended.end.value() <= run.end.value() + 1e-3);
+    if (ended.reachedTarget()) {
+      RC_ASSERT(std::abs((ended.socAtEnd - half.target).value()) < 1e-8);
+      // The rows of the whole run pass there at the same time.
+      RC_ASSERT(std::abs(run.timeTo(half.target).value_or(run.end).value() - ended.end.value()) <= 0.002 * ended.end.value() + 2);
+    }
+    ChargeInput slow = half;
+    slow.current *= between(0.3, 0.99);
+    const ChargeRun slower = charge(slow, ChargeRows::Summary);
+    if (slower.reachedTarget() && ended.reachedTarget()) RC_ASSERT(slower.end.value() >= ended.end.value() - 1e-3);
+    ChargeInput weak = half;
+    weak.power = Watt(in.current.value() * in.set.value() * between(0.4, 1.2));
+    const ChargeRun limited = charge(weak, ChargeRows::Summary);
+    if (limited.reachedTarget() && ended.reachedTarget()) RC_ASSERT(limited.end.value() >= ended.end.value() - 1e-3);
+  });
+}
+
+TEST_CASE("what is not held by volts goes on to full at its current") {
+  ChargeInput in = pair([](double low, double) { return low; });
+  in.tapers = false;
+  const ChargeRun run = charge(in);
+  CHECK(run.full);
+  CHECK(Hour(run.end).value() == Approx(run.benchRule.value()));
+  CHECK_FALSE(run.constantVoltageFrom);
+}
+
+TEST_CASE("life: hand-worked factors, and no habit that is kinder ever lasts less") {
+  LifeInput in;
+  in.cyclesPerYear = 100;
+  const LifeEstimate full = lifeOf(in);
+  CHECK(full.cycles.likely == Approx(500));
+  CHECK(full.calendarPerYear == Approx(0.02));
+  CHECK(full.years.likely == Approx(0.2 / (0.2 * 100 / 500 + 0.02)));
+  in.belowFull = Volt(0.1);
+  in.depth = 0.25;
+  in.warmth = Celsius(35);
+  CHECK(lifeOf(in).cycles.likely == Approx(500 * 2 * 2 * 0.7));
+  in.chemistry = Chemistry::Lfp;
+  CHECK(lifeOf(in).byVolts == 1);  // lower volts gain it nothing
+  rc::prop("kinder", [] {
+    LifeInput harsh;
+    harsh.chemistry = static_cast<Chemistry>(*rc::gen::inRange(0, 4));
+    harsh.depth = between(0.05, 1);
+    harsh.warmth = Celsius(between(0, 50));
+    harsh.meanCharge = between(0.3, 1);
+    harsh.cyclesPerYear = between(0, 400);
+    LifeInput kind = harsh;
+    switch (*rc::gen::inRange(0, 4)) {
+      case 0: kind.belowFull = Volt(between(0, 0.3)); break;
+      case 1: kind.depth *= between(0.2, 1); break;
+      case 2: kind.warmth = Celsius(harsh.warmth.value() - between(0, 20)); break;
+      default: kind.meanCharge *= between(0.5, 1);
+    }
+    const LifeEstimate a = lifeOf(harsh), b = lifeOf(kind);
+    RC_ASSERT(b.years.likely >= a.years.likely - 1e-9);
+    RC_ASSERT(a.years.low <= a.years.likely);
+    RC_ASSERT(a.years.likely <= a.years.high);
+  });
+}
+
+TEST_CASE("a higher ceiling never has less range, nor more years; years are not known while nobody says how often it is ridden") {
+  Plan plan = plans::demo();
+  plan.packs[0].ceiling = StateOfCharge(0.65);
+  const auto choices = ceilingChoices(plan, plans::assessed(plan));
+  REQUIRE(choices.size() == 4);
+  for (std::size_t i = 1; i < choices.size(); ++i) {
+    CHECK(*choices[i].range < *choices[i - 1].range);
+    CHECK(choices[i].years->likely >= choices[i - 1].years->likely);
+    CHECK(*choices[i].perThousandKm <= *choices[i - 1].perThousandKm);
+  }
+  CHECK(choices.front().range->value() == Approx(plans::assessed(plan).figures.range.likely.value()));
+  plan.charging.ridesPerWeek.reset();
+  CHECK_FALSE(ceilingChoices(plan, plans::assessed(plan)).front().years);
+  plan.routes.clear();
+  CHECK_FALSE(ceilingChoices(plan, plans::assessed(plan)).front().range);
+}
+
+TEST_CASE("a charger is settled by label and reading together, and says so only where one is left") {
+  Charger c;
+  c.name = "brick";
+  CHECK(settleCharger(c).settled < 0);
+  CHECK(settleCharger(c).sentence == "Nothing is known of brick.");
+  c.output = Volt(48);
+  c.chemistry = Chemistry::Nmc;
+  const SettledCharger open = settleCharger(c);
+  CHECK(open.settled < 0);  // a class, not an output
+  CHECK(open.next.find("no-load output") != std::string::npos);
+  c.reading = Volt(54.55);
+  const SettledCharger read = settleCharger(c);
+  REQUIRE(read.settled >= 0);
+  CHECK(read.candidates[static_cast<std::size_t>(read.settled)].series == 13);
+  c.reading = Volt(0.02);
+  CHECK(settleCharger(c).settled < 0);
+  CHECK(settleCharger(c).sentence.find("no verdict") != std::string::npos);
+  c.reading = Volt(61);
+  CHECK(settleCharger(c).sentence.find("contradict") != std::string::npos);
+  // 54.6 V of 13S and 54.75 V of 15S lfp: no household meter tells them apart.
+  c.output.reset();
+  c.chemistry.reset();
+  c.reading = Volt(54.7);
+  CHECK(settleCharger(c).settled < 0);
+}
+
+TEST_CASE("no reading of a charger that is sold settles on another one, whatever the meter's error") {
+  rc::prop("readings", [] {
+    const SettledCharger all = settleCharger(Charger{});
+    const ChargerCandidate made =
+        all.candidates[static_cast<std::size_t>(*rc::gen::inRange<int>(0, static_cast<int>(all.candidates.size())))];
+    Charger c;
+    c.meterAccuracy = Coefficient(between(0.001, 0.03));
+    const double error = made.output.value() * c.meterAccuracy->value() * between(-1, 1);
+    c.reading = Volt(made.output.value() * between(0.992, 1.008) + error);
+    if (*rc::gen::arbitrary<bool>()) c.chemistry = made.chemistry;
+    const SettledCharger settled = settleCharger(c);
+    const auto it = std::find_if(settled.candidates.begin(), settled.candidates.end(),
+                                 [&](const ChargerCandidate& x) { return x.series == made.series && x.chemistry == made.chemistry; });
+    RC_ASSERT(it->state != SettleState::Excluded);
+    if (settled.settled >= 0) RC_ASSERT(settled.settled == it - settled.candidates.begin());
+  });
+}
+
+TEST_CASE("what a wrong charger does: volts per cell, how soon, and which barrier is left") {
+  const Plan plan = plans::sound();
+  const PackModel& m = plans::assessed(plan).figures.packs[0].model;
+  Pack pack = plan.packs[0];
+  const IfUsed used = ifUsed(m, pack, Volt(58.8), Ampere(2));
+  CHECK(used.tooHigh);
+  CHECK(used.perCell.value() == Approx(58.8 / 13));
+  REQUIRE(used.untilFull);
+  CHECK(used.untilFull->value() == Approx((1 - m.soc.value()) * m.capacity.value() / 2 * 3600).epsilon(0.01));
+  CHECK(used.barrier == "its BMS alone, at 4.25 V per group");
+  CHECK_FALSE(ifUsed(m, pack, Volt(58.8), std::nullopt).untilFull);
+  pack.bms.cellFull = Volt(4.6);
+  CHECK(ifUsed(m, pack, Volt(58.8), Ampere(2)).barrier.starts_with("nothing: its BMS cuts at 4.6 V"));
+  pack.bms.present = false;
+  CHECK(ifUsed(m, pack, Volt(58.8), Ampere(2)).barrier == "nothing: this pack has no BMS");
+  pack.bms.present.reset();
+  CHECK(ifUsed(m, pack, Volt(58.8), Ampere(2)).barrier == "a BMS, if it has one: nobody has looked");
+  CHECK_FALSE(ifUsed(m, pack, Volt(54.6), Ampere(2)).tooHigh);
+}
+
+TEST_CASE("half an hour on the way: the Wh that a charger gives, none where a Stop or the cold stands against it") {
+  Plan plan = plans::sound();
+  plan.packs[0].soc = StateOfCharge(0.4);
+  plan.packs[1].soc = StateOfCharge(0.4);
+  const auto tops = topUps(plan, plans::assessed(plan), Minute(30));
+  REQUIRE(tops.size() == 2);
+  CHECK(tops[0].gained.value() == Approx(4 * 0.5 * 13 * 3.66).epsilon(0.03));
+  CHECK(tops[0].gained > tops[1].gained);
+  const auto wrong = topUps(plans::with(plan, "/chargers/1/output_V", "58.8"),
+                            plans::assessed(plans::with(plan, "/chargers/1/output_V", "58.8")), Minute(30));
+  const auto refused = std::find_if(wrong.begin(), wrong.end(), [](const TopUp& t) { return t.charger == 1; });
+  CHECK(refused->refused.starts_with("CHG-01"));
+  CHECK(refused->gained.value() == 0);
+  plan.packs[0].chargeTemperature.reset();
+  for (const TopUp& t : topUps(plan, plans::assessed(plan), Minute(30))) CHECK((t.pack != 0 || !t.refused.empty()));
+}
+
+TEST_CASE("plugs that carry two voltages in one household are called out") {
+  Plan plan = plans::demo();
+  CHECK(sharedPlugs(plan).empty());
+  plan.chargers[0].plug = plan.chargers[1].plug;
+  plan.chargers[0].output = Volt(42);
+  REQUIRE(sharedPlugs(plan).size() == 1);
+  CHECK(sharedPlugs(plan)[0].find("42 V and 54.6 V") != std::string::npos);
+}
