@@ -22,7 +22,7 @@ ALLOWED = {
     "core/studies": MODELS | {"assess"},
     "core/sheets": MODELS | {"assess"},
     "core/drawing": MODELS | {"assess", "studies", "sheets"},
-    "core/io": MODELS | {"assess", "drawing", "sheets"},
+    "core/io": MODELS | {"assess", "studies", "drawing", "sheets"},
 }
 APP = {
     "document": {"present"},  # the words of an undo step

@@ -20,6 +20,7 @@ Command checkCommand();
 Command showCommand();
 Command joinCommand();
 Command wireCommand();
+Command chargeCommand();
 Command endsCommand();
 Command sizesCommand();
 Command shortsCommand();
@@ -27,7 +28,7 @@ Command nextCommand();
 Command evidenceCommand();
 
 /// In the order of the manual.
-inline constexpr std::array planCommands{&checkCommand, &showCommand,   &joinCommand, &wireCommand,    &endsCommand,
-                                         &sizesCommand, &shortsCommand, &nextCommand, &evidenceCommand};
+inline constexpr std::array planCommands{&checkCommand, &showCommand,  &joinCommand,   &wireCommand, &chargeCommand,
+                                         &endsCommand,  &sizesCommand, &shortsCommand, &nextCommand, &evidenceCommand};
 
 }  // namespace usherwright::calc

@@ -115,7 +115,7 @@ TEST_CASE("C-051: a pair is chosen by key and explained, before and joined; an e
   CHECK(words(b, "pair-words").startsWith(QStringLiteral("deck and stock\nBy a plain plug: never. JOIN-02: ")));
   CHECK(words(b, "pair-words").endsWith(QStringLiteral("Joined: goes.")));
   choosePart(b, QStringLiteral("pairs of parts"), QStringLiteral("pair/5/0"));
-  CHECK(words(b, "pair-words").contains(QStringLiteral("CHG-03: deck charger gives 4 A; the port of stock allows 2 A.")));
+  CHECK(words(b, "pair-words").contains(QStringLiteral("CHG-04: deck charger pushes 4 A through the barrel port of stock")));
   b.document().commit(withField(b.document().plan(), "/chargers/1/output_A", FieldValue{2.0}));
   REQUIRE(waitFor(b, [&] { return words(b, "pair-words").startsWith(QStringLiteral("Choose a pair")); }));
   choosePart(b, QStringLiteral("pairs of parts"), QStringLiteral("pair/5/0"));

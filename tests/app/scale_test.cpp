@@ -71,6 +71,8 @@ TEST_CASE("at every scale a click on a part of a drawing meets that part, and en
   b.click(channel, at);
   CHECK(channel->currentPart() == QStringLiteral("controller"));
   b.key(Qt::Key_7, Qt::ControlModifier);
+  b.window().stationView(Station::Charging)->showPage(QStringLiteral("Matrix"));
+  Bench::settle();
   b.clickButton(QStringLiteral("+ add a charger"));
   Bench::settle();
   for (const Entry* e : b.window().stationView(Station::Charging)->entries()->findChildren<Entry*>())

@@ -4,9 +4,12 @@
 #include <algorithm>
 #include <array>
 
+#include "core/drawing/charging/charging_drawings.h"
 #include "core/drawing/list/svg.h"
 #include "core/drawing/wiring/harness_board.h"
 #include "core/drawing/wiring/harness_drawings.h"
+#include "core/io/calendar.h"
+#include "core/io/clock.h"
 #include "core/io/spice.h"
 #include "core/io/table_csv.h"
 #include "core/sheets/pull.h"
@@ -54,6 +57,14 @@ Expected<std::string> writeSvg(const Plan& plan, const Assessment& a) {
   return drawing::toSvg(draw({plan, a, UnitSystem::Metric}));
 }
 
+Expected<std::string> writeTonight(const Plan& plan, const Assessment& a) {
+  const Tonight tonight = tonightOf(plan, a, NightGoal::Soonest);
+  if (tonight.steps.empty())
+    return unexpected("tonight", tonight.trouble.empty() ? "nothing to charge" : tonight.trouble, "a pack to charge");
+  const std::string day = formatDate(today());
+  return calendarOf(plan, tonight, today(), day.substr(0, 4) + day.substr(5, 2) + day.substr(8, 2) + "T000000Z");
+}
+
 drawing::Drawing laidOutForPrint(const drawing::Subject& subject) {
   return drawing::harnessLaidOut(subject, {1100, std::max(300.0, drawing::harnessHeight(subject.plan))});
 }
@@ -75,6 +86,10 @@ std::span<const Export> exports() {
              writeSvg<drawing::harnessOnBike>},
       Export{"board", "The harness board 1:1", "lay the leads on it: true lengths in millimetres, as SVG", ".svg", Exported::Harness,
              writeSvg<drawing::harnessBoard>},
+      Export{"tonight", "Tonight as a calendar", "when to plug and unplug, and the holds that are due, as a calendar file", ".ics",
+             Exported::Charging, writeTonight},
+      Export{"tags", "Tags of chargers and ports 1:1", "to be cut out and tied on, in millimetres, as SVG", ".svg", Exported::Charging,
+             writeSvg<drawing::chargerTags>},
       Export{"adapters", "The list of adapters", "those of the catalogue, as CSV", ".csv", Exported::Harness, writeAdapters}};
   return rows;
 }

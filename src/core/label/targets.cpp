@@ -112,6 +112,8 @@ class Targets {
   std::vector<LabelTarget> ofCharger() const {
     const std::string prefix = fmt::format("/chargers/{}/", place_.index);
     if (v_.meaning == M::ChemistryName) return {{prefix + "chemistry", chemistryWord()}};
+    if (v_.meaning == M::MainsVoltage)  // one voltage is made for that one
+      return {{prefix + "mains_from_V", v_.low ? formatNumber(*v_.low, 8) : value_}, {prefix + "mains_to_V", value_}};
     return among(chargerRows, prefix);
   }
 

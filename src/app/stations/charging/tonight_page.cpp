@@ -47,14 +47,15 @@ TonightPage::TonightPage(Kit kit) : StationPage(kit) {
   connect(timeline_, &DrawingView::partClicked, this, [this](const QString& part) {
     if (const std::string field = fieldOf(part); !field.empty()) Q_EMIT kit_.desk.partRequested(text(field), Keyboard::Stays);
   });
-  column->addWidget(timeline_, 3);
+  column->addWidget(clearScroll(timeline_), 3);
   sum_ = wrapped("title");
   sum_->setObjectName(QStringLiteral("tonight-sum"));
   column->addWidget(sum_);
   list_ = new DrawingView(kit_, QStringLiteral("what to do tonight"));
   list_->setGround([this](drawing::Size size) { return drawing::tonightList(tonight_, size); });
   column->addWidget(clearScroll(list_), 2);
-  auto* caution = new PlainLabel(QStringLiteral(
+  auto* caution = wrapped();
+  caution->setText(QStringLiteral(
       "Attended, on stone, off the way out, under a smoke alarm; never below 0 °C. A timer ends a charge, it never begins one."));
   caution->setProperty("role", "soft");
   column->addWidget(caution);

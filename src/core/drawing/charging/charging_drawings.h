@@ -34,6 +34,9 @@ Drawing ceilingBars(const Subject& subject, const std::vector<CeilingChoice>& ch
 /// Volts of every group of each pack against its highest, and the hold. Part ids "balance/<pack>".
 Drawing balanceSheet(const Subject& subject, const std::vector<BalanceNeed>& needs, Size size);
 
+/// Tags to be cut out and tied on, a proving bar, in millimetres on A4. Parts "tag/charger/<id>", "tag/port/<id>".
+Drawing chargerTags(const Subject& subject);
+
 /// Km of half an hour for each charger on each pack. Part ids "top-up/<charger>/<pack>".
 Drawing topUpBars(const Subject& subject, const std::vector<TopUp>& tops, Size size);
 

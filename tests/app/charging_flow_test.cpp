@@ -1,0 +1,174 @@
+// Station Charging by keys and mouse: the night planned and changed, a charger settled, a ceiling taken, wrong values refused.
+#include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
+#include <QTest>
+#include <catch2/catch.hpp>
+
+#include "app/widgets/entry.h"
+#include "app/window_test.h"
+#include "core/plan/edit.h"
+#include "support/plans.h"
+
+using namespace driving;
+
+namespace {
+
+DrawingView* shown(Bench& b, const char* page, const char* name) {
+  b.key(Qt::Key_7, Qt::ControlModifier);
+  REQUIRE(b.window().station() == Station::Charging);
+  REQUIRE(b.window().stationView(Station::Charging)->showPage(QLatin1String(page)));
+  Bench::settle();
+  DrawingView* view = b.drawing(QLatin1String(name));
+  REQUIRE(view);
+  view->setFocus();
+  return view;
+}
+
+/// Left and right walk through the parts of the night.
+void walkTo(DrawingView* view, const char* part) {
+  for (int i = 0; i < 30 && view->currentPart() != QLatin1String(part); ++i) QTest::keyClick(view, Qt::Key_Right);
+  REQUIRE(view->currentPart() == QLatin1String(part));
+}
+
+QString sumOf(Bench& b) { return b.window().findChild<QLabel*>(QStringLiteral("tonight-sum"))->text(); }
+
+QPoint placeOf(DrawingView* view, const char* part) {
+  for (const drawing::Shape* s : view->parts())
+    if (s->part == part) return view->placeOf(*s).center();
+  FAIL("no part " << part);
+  return {};
+}
+
+void drag(DrawingView* view, const char* part, QPoint by) {
+  const QPoint from = placeOf(view, part);
+  QTest::mousePress(view, Qt::LeftButton, Qt::NoModifier, from);
+  QTest::mouseMove(view, from + by / 2);
+  QTest::mouseMove(view, from + by);
+  QTest::mouseRelease(view, Qt::LeftButton, Qt::NoModifier, from + by);
+  Bench::settle();
+}
+
+}  // namespace
+
+TEST_CASE("C-104 C-107 C-109: tonight is planned, its targets and hours changed by keys, and each step is undone in one") {
+  Bench b;
+  b.enter(QStringLiteral("charge of stock"), QStringLiteral("42"));
+  DrawingView* night = shown(b, "Tonight", "the night");
+  CHECK(sumOf(b).startsWith(QStringLiteral("Ready at")));
+  walkTo(night, "target/0");
+  for (int i = 0; i < 4; ++i) QTest::keyClick(night, Qt::Key_Down);
+  Bench::settle();
+  REQUIRE(b.document().plan().packs[0].tonight);
+  CHECK(b.document().plan().packs[0].tonight->value() == Approx(0.8));
+  CHECK(b.drawing(QStringLiteral("what to do tonight"))
+            ->accessibleDescription()
+            .contains(QStringLiteral("stock stands at 80 %: the timer ends it")));
+  b.document().undo();
+  CHECK_FALSE(b.document().plan().packs[0].tonight);
+  walkTo(night, "ready");
+  QTest::keyClick(night, Qt::Key_Up);
+  QTest::keyClick(night, Qt::Key_Up);
+  CHECK(b.document().plan().charging.readyBy->value() == Approx(7.5 * 60));
+  const QString soon = sumOf(b);
+  b.clickButton(QStringLiteral("as late as possible"));
+  Bench::settle();
+  CHECK(sumOf(b) != soon);
+  CHECK(sumOf(b).contains(QStringLiteral("at target")));
+}
+
+TEST_CASE("the night is dragged: a target, an hour of readiness, hours of somebody there; what strays stays within its bounds") {
+  Bench b;
+  b.enter(QStringLiteral("charge of stock"), QStringLiteral("42"));
+  DrawingView* night = shown(b, "Tonight", "the night");
+  drag(night, "target/0", {0, 12});
+  REQUIRE(b.document().plan().packs[0].tonight);
+  CHECK(b.document().plan().packs[0].tonight->value() < 1);
+  drag(night, "target/0", {0, 2000});
+  CHECK(b.document().plan().packs[0].tonight->value() == Approx(0.05));
+  drag(night, "target/0", {0, -2000});
+  CHECK(b.document().plan().packs[0].tonight->value() == Approx(1));
+  const double before = b.document().plan().charging.there[0].to->value();
+  drag(night, "hours/0/to", {-80, 0});
+  CHECK(b.document().plan().charging.there[0].to->value() < before);
+  drag(night, "ready", {-90, 0});
+  CHECK(b.document().plan().charging.readyBy->value() < 7 * 60);
+}
+
+TEST_CASE("hours are added, typed as a person writes them, refused where they are none, and removed again") {
+  Bench b;
+  shown(b, "Tonight", "the night");
+  const std::size_t count = b.document().plan().charging.there.size();
+  b.clickButton(QStringLiteral("+ hours somebody is there"));
+  Bench::settle();
+  REQUIRE(b.document().plan().charging.there.size() == count + 1);
+  b.type(QStringLiteral("quarter past"));
+  b.key(Qt::Key_Return);
+  CHECK_FALSE(b.document().plan().charging.there.back().from);
+  b.key(Qt::Key_A, Qt::ControlModifier);
+  b.type(QStringLiteral("5:30 pm"));
+  b.key(Qt::Key_Return);
+  CHECK(b.document().plan().charging.there.back().from == Minute(17 * 60 + 30));
+  // Hours of which nobody said what can be done in them count as nobody's, and are shown so.
+  for (Entry* e : b.window().stationView(Station::Charging)->entries()->findChildren<Entry*>())
+    if (auto* line = e->findChild<QLineEdit*>();
+        line && line->property(pointerProperty).toString() == QStringLiteral("/charging/hours/%1/to_min").arg(count)) {
+      line->setFocus();
+      b.type(QStringLiteral("18"));
+      b.key(Qt::Key_Return);
+    }
+  CHECK(b.document().plan().charging.there.back().to == Minute(18 * 60));
+  CHECK(b.drawing(QStringLiteral("the night"))->accessibleDescription().contains(QStringLiteral("stock")));
+  b.clickButton(QStringLiteral("remove the last"));
+  CHECK(b.document().plan().charging.there.size() == count);
+}
+
+TEST_CASE("nobody there: no plan, and why; a charger that would overcharge is refused by name") {
+  Bench b;
+  b.enter(QStringLiteral("charge of stock"), QStringLiteral("42"));
+  b.enter(QStringLiteral("charge of deck"), QStringLiteral("42"));
+  shown(b, "Tonight", "the night");
+  b.enter(QStringLiteral("charger output of deck charger"), QStringLiteral("58.8"));
+  CHECK(b.drawing(QStringLiteral("the night"))->accessibleDescription().contains(QStringLiteral("CHG-01: deck charger gives 58.8 V")));
+  while (!b.document().plan().charging.there.empty()) b.clickButton(QStringLiteral("remove the last"));
+  Bench::settle();
+  CHECK(sumOf(b).startsWith(QStringLiteral("Nobody is said to be there")));
+}
+
+TEST_CASE("C-102 C-007: a charger without a clear label is settled by its reading, and what it would do is said for each pack") {
+  Bench b;
+  DrawingView* ladder = shown(b, "Settle", "what the charger may be");
+  b.enter(QStringLiteral("charger output of small charger"), QStringLiteral("48"));
+  b.document().commit(withField(b.document().plan(), "/chargers/0/chemistry", FieldValue{}));
+  Bench::settle();
+  QLabel* said = b.window().findChild<QLabel*>(QStringLiteral("settled"));
+  REQUIRE(said);
+  CHECK(said->text().contains(QStringLiteral("may give")));
+  CHECK(ladder->accessibleDescription().contains(QStringLiteral("never: 4.52 V per cell")));
+  b.enter(QStringLiteral("no-load reading of small charger"), QStringLiteral("58.6"));
+  CHECK(said->text().contains(QStringLiteral("58.8")));
+  b.enter(QStringLiteral("no-load reading of small charger"), QStringLiteral("volts"));
+  CHECK(b.document().plan().chargers[0].reading == Volt(58.6));  // refused, and the last good one stays
+  b.enter(QStringLiteral("no-load reading of small charger"), QStringLiteral("0"));
+  CHECK(said->text().contains(QStringLiteral("no verdict")));
+}
+
+TEST_CASE("a ceiling is taken for all packs in one step, and asks for a full charge now and then") {
+  Bench b;
+  DrawingView* bars = shown(b, "Ceiling", "range and years by ceiling");
+  for (int i = 0; i < 6 && bars->currentPart() != QStringLiteral("ceiling/80"); ++i) QTest::keyClick(bars, Qt::Key_Down);
+  QTest::keyClick(bars, Qt::Key_Return);
+  for (const Pack& p : b.document().plan().packs) CHECK(p.ceiling == StateOfCharge(0.8));
+  CHECK(b.finding(QStringLiteral("CHG-13")));
+  b.document().undo();
+  for (const Pack& p : b.document().plan().packs) CHECK_FALSE(p.ceiling);
+}
+
+TEST_CASE("balance and the way: groups that were read, and half an hour at a socket") {
+  Bench b;
+  DrawingView* sheet = shown(b, "Balance", "groups and holds at full");
+  CHECK(sheet->accessibleDescription().contains(QStringLiteral("No reading of its groups yet")));
+  DrawingView* bars = shown(b, "On the way", "km of half an hour");
+  CHECK(bars->accessibleDescription().contains(QStringLiteral("deck charger on deck")));
+  CHECK(bars->accessibleDescription().contains(QStringLiteral("more")));
+}
