@@ -4,6 +4,7 @@
 
 #include <chrono>
 
+#include "core/assess/figure_parts.h"
 #include "core/assess/wiring_facts.h"
 #include "core/drawing/joining/joining_drawings.h"
 #include "core/frame/frame.h"
@@ -15,6 +16,7 @@
 #include "core/studies/search.h"
 #include "core/studies/sensitivity.h"
 #include "core/studies/sizing.h"
+#include "core/studies/tonight.h"
 #include "demo_plan.h"
 
 using namespace usherwright;
@@ -138,6 +140,57 @@ void chargeRuns(benchmark::State& state) {
       if (c.run) benchmark::DoNotOptimize(charge(c.run->input()));
 }
 BENCHMARK(chargeRuns)->Unit(benchmark::kMillisecond);
+
+/// Every charger with every pack, twelve and four, nothing simulated.
+void matrixOfFourByTwelve(benchmark::State& state) {
+  Plan plan = bench::demoPlan();
+  plan = *withDuplicatePack(*withDuplicatePack(plan, 1), 0);
+  while (plan.chargers.size() < 12) {
+    Charger c = plan.chargers[plan.chargers.size() % 2];
+    c.id += "-" + std::to_string(plan.chargers.size());
+    plan.chargers.push_back(c);
+  }
+  const Figures figures = assess(plan, shippedCatalogue(), nullptr, Parts()).figures;
+  for (auto _ : state) benchmark::DoNotOptimize(chargePairs(plan, shippedCatalogue(), figures, nullptr, Parts()));
+}
+BENCHMARK(matrixOfFourByTwelve)->Unit(benchmark::kMillisecond);
+
+/// Four packs on three chargers over a night of fourteen hours, each with exchanges half-way; 0 soonest, 1 ready by, 2 as late.
+void nightOfFour(benchmark::State& state) {
+  Night night;
+  night.length = 840;
+  night.hands = {{0, 360}, {780, 841}};
+  night.watch = night.hands;
+  night.timerStep = 15;
+  night.supply = 700;
+  for (std::size_t k = 0; k < 4; ++k) {
+    NightJob job;
+    job.pack = k;
+    for (std::size_t c = 0; c < 3; ++c)
+      job.ways.push_back({{c, static_cast<int>(90 + 35 * k + 40 * c), 120.0 + 60 * static_cast<double>(c), k % 2 == 0}});
+    for (std::size_t c = 0; c < 3; ++c)
+      for (std::size_t e = 0; e < 3; ++e)
+        if (c != e) {
+          ChargeLeg first = job.ways[c][0], second = job.ways[e][0];
+          first.minutes /= 2;
+          first.endsItself = false;
+          second.minutes /= 2;
+          job.ways.push_back({first, second});
+        }
+    night.jobs.push_back(std::move(job));
+  }
+  for (auto _ : state) benchmark::DoNotOptimize(scheduleNight(night, static_cast<NightGoal>(state.range(0))));
+}
+BENCHMARK(nightOfFour)->Arg(0)->Arg(1)->Arg(2)->Unit(benchmark::kMillisecond);
+
+/// The whole page: demo, home at half charge.
+void tonightOfDemo(benchmark::State& state) {
+  Plan plan = bench::demoPlan();
+  for (Pack& p : plan.packs) p.soc = StateOfCharge(0.4);
+  const Assessment a = assess(plan, shippedCatalogue());
+  for (auto _ : state) benchmark::DoNotOptimize(tonightOf(plan, a, NightGoal::ReadyBy));
+}
+BENCHMARK(tonightOfDemo)->Unit(benchmark::kMillisecond);
 
 void oneEdit(benchmark::State& state) {
   const Plan plan = bench::demoPlan();

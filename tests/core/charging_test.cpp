@@ -1,5 +1,4 @@
 // The charge over time against ngspice, and its laws; what ceilings, chargers without a label and half hours come to.
-#include <fmt/format.h>
 #include <rapidcheck/catch.h>
 #include <unistd.h>
 #include <catch2/catch.hpp>
@@ -13,6 +12,7 @@
 #include "core/charging/life.h"
 #include "core/charging/of_plan.h"
 #include "core/charging/settle.h"
+#include "core/io/spice.h"
 #include "core/plan/edit.h"
 #include "core/plan/entries.h"
 #include "core/studies/charging_studies.h"
@@ -45,20 +45,11 @@ struct SpiceRow {
   double time, ampere, soc;
 };
 
-/// A supply that gives a current until its volts are reached, a rest curve of straight lines, a slow part; charge is the voltage
-/// of a capacitor of one farad.
 std::vector<SpiceRow> judged(const ChargeInput& in, Second until) {
   const fs::path folder = fs::temp_directory_path() / ("usherwright-charge-" + std::to_string(::getpid()));
   fs::create_directories(folder);
   const std::string table = (folder / "out").string(), deck = (folder / "deck.cir").string();
-  std::string curve;
-  for (const CurvePoint& p : in.curve.points()) curve += fmt::format(", {:.9g}, {:.9g}", p.soc.value(), in.series * p.voltage.value());
-  std::ofstream(deck) << fmt::format(
-      "charge\nBc 0 out I = min({:.9g}, max(0, ({:.9g} - V(out)) / 1e-4))\nVm out a 0\nRl a b {:.9g}\nRs b c {:.9g}\nCs b c {:.9g} ic=0\n"
-      "Be c 0 V = pwl(V(q){})\nBq 0 q I = I(Vm) / {:.9g}\nCq q 0 1 ic={:.9g}\nRq q 0 1e15\n.options reltol=1e-5 abstol=1e-7 method=gear\n"
-      ".tran 2 {:.9g} 0 2 uic\n.control\nset wr_singlescale\nrun\nlinearize\nwrdata {} i(Vm) v(q)\nquit 0\n.endc\n.end\n",
-      in.current.value(), in.set.value(), (in.cells + in.path).value(), in.slow.value(), in.slowCapacitance.value(), curve,
-      3600 * in.capacity.value(), in.start.value(), until.value(), table);
+  std::ofstream(deck) << chargeNetlist(in, {until, Second(2), table});
   const std::string command = "ngspice -b " + deck + " > " + (folder / "log").string() + " 2>&1";
   REQUIRE(std::system(command.c_str()) == 0);
   std::ifstream file(table);

@@ -5,19 +5,16 @@
 #include <array>
 #include <map>
 #include <set>
+#include <span>
 #include <tuple>
+#include <unordered_map>
+#include <unordered_set>
+
+#include "core/charging/schedule_parts.h"
 
 namespace usherwright {
 namespace {
 
-constexpr double slackWatts = 1e-6;
-
-bool isIn(const std::vector<MinuteSpan>& spans, int t) {
-  return std::any_of(spans.begin(), spans.end(), [&](const MinuteSpan& s) { return t >= s.from && t < s.to; });
-}
-bool covers(const std::vector<MinuteSpan>& spans, MinuteSpan what) {
-  return std::any_of(spans.begin(), spans.end(), [&](const MinuteSpan& s) { return what.from >= s.from && what.to <= s.to; });
-}
 /// The first minute from t on with hands; the end of the night if there is none.
 int nextHands(const Night& night, int t) {
   for (const MinuteSpan& s : night.hands)
@@ -75,41 +72,18 @@ Stint stintOf(const Night& night, std::size_t job, const ChargeLeg& leg, int t) 
   return s;
 }
 
-/// Sums over stints that are the whole plan or a part of it.
-struct Tally {
-  int ready = 0, waiting = 0, sum = 0, moments = 0;
-};
-Tally tallyOf(const Night& night, const std::vector<Stint>& stints) {
-  Tally out;
-  std::array<int, 32> times{};
-  std::size_t count = 0;
-  const auto moment = [&](int t) {
-    const auto end = times.begin() + static_cast<std::ptrdiff_t>(count);
-    if (std::find(times.begin(), end, t) == end && count < times.size()) times[count++] = t;
-  };
-  for (const Stint& s : stints) {
-    moment(s.plug);
-    if (s.byHand && s.done < night.length) moment(s.done);
-    if (!s.last) continue;
-    out.ready = std::max(out.ready, s.done);
-    out.waiting += night.length - s.done;
-    out.sum += s.done;
-  }
-  out.moments = static_cast<int>(count);
-  return out;
-}
-
-bool overlaps(MinuteSpan a, MinuteSpan b) { return a.from < b.to && b.from < a.to; }
-
 class Search {
  public:
-  Search(const Night& night, NightGoal goal, bool late) : night_(night), goal_(goal), late_(late) {
+  /// `aligned`: see run().
+  Search(const Night& night, NightGoal goal, bool late, bool aligned) : night_(night), goal_(goal), late_(late), aligned_(aligned) {
     for (const NightJob& job : night.jobs) {
       int least = night.length;
       for (const ChargeWay& way : job.ways) {
         int minutes = 0;
         for (const ChargeLeg& leg : way) {
-          if (!starts_.contains(keyOf(leg))) starts_.emplace(keyOf(leg), startsOf(night, leg));
+          const auto same = starts_.try_emplace(keyOf(leg), std::nullopt).first;
+          if (!same->second) same->second = startsOf(night, leg);
+          ofLeg_.emplace(&leg, &*same->second);
           minutes += lasting(night, leg);
         }
         least = std::min(least, minutes);
@@ -122,10 +96,11 @@ class Search {
   /// that only grows with time needs that no sooner.
   void run(std::optional<NightPlan>& best) {
     best_ = &best;
-    aligned_ = goal_ == NightGoal::ReadyBy;
+    if (best) bestSum_ = tallyOf(night_, best->stints).sum;
     go();
     if (!aligned_ && tooMany_) {
       aligned_ = true;
+      seen_.clear();
       go();
     }
   }
@@ -141,13 +116,22 @@ class Search {
     int soonest = 0;         ///< it is never done before
   };
 
+  /// The same for the same stints in whatever order they were placed: what can follow is the same too.
+  std::uint64_t hashOfPlaced() const {
+    std::uint64_t out = placed_.size();
+    for (const Stint& s : placed_) {
+      std::uint64_t x = (((s.job * 8 + s.charger) * 4096 + static_cast<std::uint64_t>(s.plug)) * 2 + (s.last ? 1 : 0)) * 4096 +
+                        static_cast<std::uint64_t>(s.done);
+      x = (x ^ (x >> 30)) * 0xbf58476d1ce4e5b9ULL;  // splitmix64
+      x = (x ^ (x >> 27)) * 0x94d049bb133111ebULL;
+      out += x ^ (x >> 31);
+    }
+    return out;
+  }
+
   std::tuple<int, int, int> costOf(const NightPlan& p) const {
     const int sum = tallyOf(night_, p.stints).sum;
-    switch (goal_) {
-      case NightGoal::Soonest: return {p.ready, sum, p.moments};
-      case NightGoal::ReadyBy: return {p.moments, p.waiting, p.ready};
-      case NightGoal::AsLate: break;
-    }
+    if (goal_ == NightGoal::Soonest) return {p.ready, sum, p.moments};
     return {p.waiting, p.moments, p.ready};
   }
 
@@ -161,7 +145,6 @@ class Search {
     if (!*best_) return false;
     const NightPlan& best = **best_;
     if (goal_ == NightGoal::AsLate) return std::pair(now.waiting, now.moments) >= std::pair(best.waiting, best.moments);
-    if (goal_ == NightGoal::ReadyBy) return std::pair(now.moments, now.waiting) >= std::pair(best.moments, best.waiting);
     int ready = now.ready, sum = now.sum, known = 0;
     for (const Stint& s : placed_)
       if (s.last) known += state_[s.job].soonest;
@@ -173,6 +156,7 @@ class Search {
   }
 
   void go() {
+    if (!seen_.insert(hashOfPlaced()).second) return;
     bool all = true;
     for (std::size_t j = 0; j < state_.size(); ++j) {
       const State& s = state_[j];
@@ -225,7 +209,9 @@ class Search {
     };
     tryAt(late_ ? latest(j, leg, was.bound) : soonest(j, leg, was.bound));
     if (!aligned_) return;
-    const std::vector<Stint> there = placed_;
+    std::array<Stint, 10> there;  // a job has two legs at most, a night four jobs
+    const std::size_t standing = std::min(there.size(), placed_.size());
+    std::copy_n(placed_.begin(), standing, there.begin());
     const auto tryMoment = [&](int t) {
       if (t >= was.bound || late_)
         if ((late_ ? latest(j, leg, was.bound, t) : soonest(j, leg, t)) == t) tryAt(t);
@@ -237,7 +223,7 @@ class Search {
     }
     // The end of the night is one that costs nothing.
     if (isByHand(night_, leg)) tryMoment(night_.length - leg.minutes);
-    for (const Stint& s : there)
+    for (const Stint& s : std::span(there).first(standing))
       for (const int t : {s.plug, s.done, s.free}) {
         tryMoment(t);
         if (isByHand(night_, leg)) tryMoment(t - leg.minutes);  // its own end is a moment too
@@ -278,7 +264,7 @@ class Search {
   }
 
   int soonest(std::size_t j, const ChargeLeg& leg, int from) const {
-    const Starts& starts = starts_.at(keyOf(leg));
+    const Starts& starts = *ofLeg_.at(&leg);
     int t = std::max(from, night_.jobs[j].release);
     while (t <= night_.length) {
       t = starts.next[static_cast<std::size_t>(t)];
@@ -292,7 +278,7 @@ class Search {
 
   /// The last start whose end (and whose charger's freedom, where the pack goes on) is not after `until`.
   int latest(std::size_t j, const ChargeLeg& leg, int until, int notAfter = 1 << 20) const {
-    const Starts& starts = starts_.at(keyOf(leg));
+    const Starts& starts = *ofLeg_.at(&leg);
     int t = std::min(until - lasting(night_, leg), notAfter);
     while (t >= night_.jobs[j].release) {
       t = starts.before[static_cast<std::size_t>(std::min(t, night_.length))];
@@ -312,35 +298,31 @@ class Search {
 
   const Night& night_;
   NightGoal goal_;
-  bool late_;
-  std::map<Key, Starts> starts_;
+  bool late_, aligned_;
+  std::map<Key, std::optional<Starts>> starts_;
+  std::unordered_map<const ChargeLeg*, const Starts*> ofLeg_;
   std::vector<State> state_;
   std::vector<Stint> placed_;
+  std::unordered_set<std::uint64_t> seen_;
   int exchanged_ = 0, bestSum_ = 0;
-  bool aligned_ = false, tooMany_ = false;
+  bool tooMany_ = false;
   std::optional<NightPlan>* best_ = nullptr;
 };
 
 std::optional<NightPlan> bestOf(const Night& night, NightGoal goal) {
   std::optional<NightPlan> best;
-  if (goal != NightGoal::AsLate) Search(night, goal, false).run(best);
-  if (goal != NightGoal::Soonest) Search(night, goal, true).run(best);
+  if (goal != NightGoal::ReadyBy) {
+    Search(night, goal, goal == NightGoal::AsLate, false).run(best);
+    return best;
+  }
+  // One moment more at a time: the first number that is enough is the fewest, and a low one ends a search early.
+  Night within = night;
+  for (within.mostMoments = 1; within.mostMoments <= night.mostMoments && !best; ++within.mostMoments)
+    for (const bool late : {true, false}) Search(within, NightGoal::AsLate, late, true).run(best);
   return best;
 }
 
 }  // namespace
-
-NightPlan summed(const Night& night, std::vector<Stint> stints) {
-  NightPlan out;
-  const Tally t = tallyOf(night, stints);
-  out.ready = t.ready;
-  out.waiting = t.waiting;
-  out.moments = t.moments;
-  std::sort(stints.begin(), stints.end(),
-            [](const Stint& a, const Stint& b) { return std::tie(a.plug, a.charger, a.job) < std::tie(b.plug, b.charger, b.job); });
-  out.stints = std::move(stints);
-  return out;
-}
 
 NightResult scheduleNight(const Night& night, NightGoal goal) {
   NightResult out;
@@ -353,28 +335,6 @@ NightResult scheduleNight(const Night& night, NightGoal goal) {
     if (!bestOf(alone, NightGoal::Soonest)) out.blocked.push_back(j);
   }
   return out;
-}
-
-bool keeps(const Night& night, const NightPlan& plan) {
-  std::set<int> moments;
-  for (const Stint& s : plan.stints) {
-    if (s.job >= night.jobs.size() || s.plug < night.jobs[s.job].release || s.done > night.length || !isIn(night.hands, s.plug))
-      return false;
-    if (night.attended && !covers(night.watch, {s.plug, s.done})) return false;
-    if (s.byHand && s.done < night.length && !isIn(night.hands, s.done)) return false;
-    moments.insert(s.plug);
-    if (s.byHand && s.done < night.length) moments.insert(s.done);
-    double watts = 0;
-    for (const Stint& o : plan.stints) {
-      if (s.plug >= o.plug && s.plug < o.done) watts += o.watts;
-      if (&o == &s) continue;
-      if (o.charger == s.charger && overlaps({s.plug, s.free}, {o.plug, o.free})) return false;
-      if (o.job == s.job && overlaps({s.plug, s.free}, {o.plug, o.free})) return false;
-      if (night.oneAtATime && overlaps({s.plug, s.done}, {o.plug, o.done})) return false;
-    }
-    if (watts > night.supply + slackWatts) return false;
-  }
-  return static_cast<int>(moments.size()) <= night.mostMoments;
 }
 
 }  // namespace usherwright

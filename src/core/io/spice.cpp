@@ -98,4 +98,16 @@ Expected<std::string> spiceExport(const DischargeRun& run) {
   return spiceNetlist(run.input(), {until, Second(1), "ride.txt"});
 }
 
+std::string chargeNetlist(const ChargeInput& in, const SpiceOptions& options) {
+  std::string curve;
+  for (const CurvePoint& p : in.curve.points()) curve += fmt::format(", {:.9g}, {:.9g}", p.soc.value(), in.series * p.voltage.value());
+  // 0.1 mΩ behind the supply: it holds its volts within a millivolt.
+  return fmt::format(
+      "charge\nBc 0 out I = min({:.9g}, max(0, ({:.9g} - V(out)) / 1e-4))\nVm out a 0\nRl a b {:.9g}\nRs b c {:.9g}\nCs b c {:.9g} ic=0\n"
+      "Be c 0 V = pwl(V(q){})\nBq 0 q I = I(Vm) / {:.9g}\nCq q 0 1 ic={:.9g}\nRq q 0 1e15\n.options reltol=1e-5 abstol=1e-7 method=gear\n"
+      ".tran {:.9g} {:.9g} 0 {:.9g} uic\n.control\nset wr_singlescale\nrun\nlinearize\nwrdata {} i(Vm) v(q)\nquit 0\n.endc\n.end\n",
+      in.current.value(), in.set.value(), (in.cells + in.path).value(), in.slow.value(), in.slowCapacitance.value(), curve,
+      3600 * in.capacity.value(), in.start.value(), options.step.value(), options.until.value(), options.step.value(), options.table);
+}
+
 }  // namespace usherwright

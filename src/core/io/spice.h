@@ -3,6 +3,7 @@
 
 #include <string>
 
+#include "core/charging/charge_run.h"
 #include "core/joining/discharge.h"
 #include "core/quantity/problem.h"
 
@@ -20,5 +21,9 @@ std::string spiceNetlist(const DischargeInput& input, const SpiceOptions& option
 
 /// The deck of a finished run up to its end, or up to the first pack that leaves. Error: packs that take turns.
 Expected<std::string> spiceExport(const DischargeRun& run);
+
+/// A charge: a supply that gives a current until its volts are reached, the rest curve, R0, R1‖C1. Writes time, current and
+/// charge. A limit in watts is not expressed.
+std::string chargeNetlist(const ChargeInput& input, const SpiceOptions& options);
 
 }  // namespace usherwright
