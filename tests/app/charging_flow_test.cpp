@@ -172,3 +172,45 @@ TEST_CASE("balance and the way: groups that were read, and half an hour at a soc
   CHECK(bars->accessibleDescription().contains(QStringLiteral("deck charger on deck")));
   CHECK(bars->accessibleDescription().contains(QStringLiteral("more")));
 }
+
+TEST_CASE("C-106 C-121: a charge is kept with what it took, a wrong one is refused by name, and from empty to full it becomes a test") {
+  Bench b;
+  shown(b, "Way in", "the channel");
+  CHECK(b.shownWords().contains(QStringLiteral("stock: by its own port")));
+  REQUIRE(b.window().stationView(Station::Charging)->showPage(QStringLiteral("Kept")));
+  Bench::settle();
+  const auto line = [&](const char* name) {
+    for (auto* e : b.window().stationView(Station::Charging)->findChildren<QLineEdit*>())
+      if (e->accessibleName() == QLatin1String(name)) return e;
+    FAIL("no entry " << name);
+    return static_cast<QLineEdit*>(nullptr);
+  };
+  const auto type = [&](const char* name, const char* words) {
+    line(name)->setFocus();
+    line(name)->clear();
+    b.type(QLatin1String(words));
+  };
+  type("charged from", "three");
+  type("minutes that it took", "340");
+  b.key(Qt::Key_Return);
+  CHECK(b.document().plan().packs[0].charges.empty());
+  CHECK(b.shownWords().contains(QStringLiteral("From: ")));
+  type("charged from", "3 %");
+  type("Ah put in", "10.4");
+  b.key(Qt::Key_Return);
+  Bench::settle();
+  REQUIRE(b.document().plan().packs[0].charges.size() == 1);
+  CHECK(b.document().plan().packs[0].charges.back().from == StateOfCharge(0.03));
+  CHECK(b.window().findChild<QLabel*>(QStringLiteral("charges-kept"))->text().contains(QStringLiteral("10.4 Ah put in")));
+  b.clickButton(QStringLiteral("The last was empty to full: a capacity test"));
+  REQUIRE(b.document().plan().packs[0].capacityTests.size() == 1);
+  CHECK(b.document().plan().packs[0].capacityTests.back().putBack == AmpereHour(10.4));
+  b.clickButton(QStringLiteral("Drop the last"));
+  CHECK(b.document().plan().packs[0].charges.empty());
+  b.clickButton(QStringLiteral("+ a lamp of this charger"));
+  Bench::settle();
+  b.type(QStringLiteral("red, steady"));
+  b.key(Qt::Key_Return);
+  CHECK(b.document().plan().chargers[0].lights.at(0).shows == "red, steady");
+  CHECK(b.window().findChild<QLabel*>(QStringLiteral("lamps"))->text().contains(QStringLiteral("red, steady – not known yet")));
+}

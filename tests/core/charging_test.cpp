@@ -15,6 +15,7 @@
 #include "core/io/spice.h"
 #include "core/plan/edit.h"
 #include "core/plan/entries.h"
+#include "core/plan/lists.h"
 #include "core/studies/charging_studies.h"
 #include "support/plans.h"
 #include "support/random.h"
@@ -263,4 +264,51 @@ TEST_CASE("plugs that carry two voltages in one household are called out") {
   plan.chargers[0].output = Volt(42);
   REQUIRE(sharedPlugs(plan).size() == 1);
   CHECK(sharedPlugs(plan)[0].find("42 V and 54.6 V") != std::string::npos);
+}
+
+TEST_CASE("a charge that was done is kept whole or refused with its reason; from empty to full it is a capacity test") {
+  const Plan plan = plans::sound();
+  ChargeRecord r{"2026-11-30", "charger-stock", StateOfCharge(0.4), std::nullopt, Minute(200), AmpereHour(6.1), {}};
+  const auto kept = withCharge(plan, 0, r);
+  REQUIRE(kept);
+  CHECK(kept->packs[0].charges.size() == 1);
+  const std::string words = chargeRecordWords(*kept, plans::assessed(*kept), 0, r);
+  CHECK(words.starts_with("2026-11-30, charger-stock: from 40 % to full; 6.1 Ah put in, "));
+  CHECK_FALSE(asCapacityTest(r));
+  r.from = StateOfCharge(0.04);
+  REQUIRE(asCapacityTest(r));
+  CHECK(asCapacityTest(r)->putBack == AmpereHour(6.1));
+  r.to = StateOfCharge(0.8);
+  CHECK_FALSE(asCapacityTest(r));
+  r.to = StateOfCharge(0.03);
+  CHECK(withCharge(plan, 0, r).error().sentence() == "to: found 3 %, expected more than where it began.");
+  r.to.reset();
+  r.took.reset();
+  r.putBack.reset();
+  CHECK(withCharge(plan, 0, r).error().sentence() == "took, put in: found neither, expected the minutes, the Ah, or both.");
+  r.took = Minute(5);
+  r.when = "yesterday";
+  CHECK_FALSE(withCharge(plan, 0, r));
+  r.when = "2026-11-30";
+  r.from.reset();
+  CHECK_FALSE(withCharge(plan, 0, r));
+  CHECK_FALSE(withCharge(plan, 7, r));
+}
+
+TEST_CASE("ways in: what is not known is never a way, and chargers on one bus are summed") {
+  const auto said = [](const Plan& p) {
+    std::string out;
+    for (const std::string& s : waysIn(p, plans::assessed(p))) out += s + "\n";
+    return out;
+  };
+  const Plan plan = plans::sound();
+  CHECK(said(plan).find("stock: by its own port") != std::string::npos);
+  CHECK(said(plan).find("The controller is off meanwhile.") != std::string::npos);
+  CHECK(said(plans::with(plan, "/charging/controller_on", "")).find("not known yet") != std::string::npos);
+  Plan bus =
+      plans::with(plans::with(plans::with(plan, "/joining/method", "direct"), "/chargers/0/place", "bus"), "/chargers/1/place", "bus");
+  CHECK(said(bus).find("small charger and deck charger: 6 A on the bus") != std::string::npos);
+  CHECK(said(plans::with(bus, "/chargers/0/output_A", "")).find("how much flows is not known") != std::string::npos);
+  CHECK(said(plans::with(bus, "/joining/method", "combiner")).find("no pack is charged from there") != std::string::npos);
+  CHECK(said(plans::with(plan, "/chargers/0/place", "")).find("where it is plugged in is not known yet") != std::string::npos);
 }

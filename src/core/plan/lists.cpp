@@ -58,6 +58,20 @@ Expected<Plan> withReading(const Plan& plan, std::size_t pack, const Reading& re
   return next;
 }
 
+Expected<Plan> withCharge(const Plan& plan, std::size_t pack, const ChargeRecord& record) {
+  if (pack >= plan.packs.size()) return noSuchEntry("/packs", pack);
+  const std::string pointer = fmt::format("/packs/{}/charges", pack);
+  if (const auto room = hasRoom(plan.packs[pack].charges.size(), pointer); !room) return tl::unexpected(room.error());
+  if (!record.from) return unexpected("from", "nothing", "the charge that it began at, as 35 %");
+  if (record.to && *record.to <= *record.from)
+    return unexpected("to", formatQuantity(record.to->value(), Kind::Fraction), "more than where it began");
+  if (!record.took && !record.putBack) return unexpected("took, put in", "neither", "the minutes, the Ah, or both");
+  if (!parseDate(record.when)) return unexpected("charged on", inQuotes(record.when), "a date as 2026-05-31");
+  Plan next = plan;
+  next.packs[pack].charges.edit().push_back(record);
+  return next;
+}
+
 Expected<Plan> withCapacityTest(const Plan& plan, std::size_t pack, const CapacityTest& test) {
   if (pack >= plan.packs.size()) return noSuchEntry("/packs", pack);
   const std::string pointer = fmt::format("/packs/{}/capacity_tests", pack);

@@ -19,4 +19,8 @@ Expected<Plan> withReading(const Plan& plan, std::size_t pack, const Reading& re
 /// Errors: no such pack, no Ah, a date that is none.
 Expected<Plan> withCapacityTest(const Plan& plan, std::size_t pack, const CapacityTest& test);
 
+/// A charge that was done. Errors: no such pack, no charge that it began at, one that ends below where it began, neither time nor
+/// Ah, a date that is none.
+Expected<Plan> withCharge(const Plan& plan, std::size_t pack, const ChargeRecord& record);
+
 }  // namespace usherwright

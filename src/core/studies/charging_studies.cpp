@@ -9,7 +9,9 @@
 #include <set>
 
 #include "core/assess/figures.h"
+#include "core/assess/joining_facts.h"
 #include "core/charging/of_plan.h"
+#include "core/plan/names.h"
 #include "core/plan/usual.h"
 #include "core/quantity/units.h"
 
@@ -221,6 +223,60 @@ std::vector<TopUp> topUps(const Plan& plan, const Assessment& assessment, Minute
     out.push_back(std::move(t));
   }
   std::stable_sort(out.begin(), out.end(), [](const TopUp& a, const TopUp& b) { return a.gained > b.gained; });
+  return out;
+}
+
+std::string chargeRecordWords(const Plan& plan, const Assessment& assessment, std::size_t pack, const ChargeRecord& record) {
+  std::string out = record.when;
+  if (!record.charger.empty()) out += ", " + record.charger;
+  if (!record.from) return out + ": where it began is not known";
+  out +=
+      fmt::format(": from {} % to {}", n(record.from->value() * 100), record.to ? n(record.to->value() * 100) + " %" : std::string("full"));
+  const ExpectedCharge due = expectedCharge(plan, plan.packs[pack], assessment.figures.packs[pack].model, record);
+  if (record.putBack) out += fmt::format("; {} Ah put in, {} Ah were missing", n(record.putBack->value()), n(due.missing.value()));
+  if (record.took)
+    out += fmt::format("; {} min, {}", n(record.took->value()),
+                       due.time ? n(Minute(*due.time).value()) + " min to be expected" : std::string("nothing to hold it against"));
+  return out;
+}
+
+std::optional<CapacityTest> asCapacityTest(const ChargeRecord& record) {
+  constexpr double empty = 0.05, full = 0.99;
+  if (!record.from || record.from->value() > empty || (record.to && record.to->value() < full) || !record.putBack) return std::nullopt;
+  CapacityTest out;
+  out.when = record.when;
+  out.putBack = record.putBack;
+  return out;
+}
+
+std::vector<std::string> waysIn(const Plan& plan, const Assessment& assessment) {
+  std::vector<std::string> out;
+  for (const ChargePath& p : chargePaths(plan, assessment.figures)) out.push_back(p.words);
+  Ampere sum(0);
+  std::string names;
+  int onBus = 0;
+  bool known = true;
+  for (const Charger& c : plan.chargers) {
+    if (c.forPacks.empty()) continue;
+    if (!c.place && plan.packs.size() > 1)
+      out.push_back(fmt::format("{}: where it is plugged in is not known yet; its pack's own port is assumed.", shownName(c)));
+    if (c.place != ChargePlace::Bus) continue;
+    ++onBus;
+    known = known && c.current;
+    sum += c.current.value_or(Ampere(0));
+    names += (names.empty() ? "" : " and ") + shownName(c);
+  }
+  if (onBus > 0 && assessment.figures.joint.oneWay)
+    out.push_back(names + ": on the bus behind the joint, which lets current out of the packs only: no pack is charged from there.");
+  else if (onBus > 0)
+    out.push_back(
+        known ? fmt::format("{}: {} A on the bus; all of it can flow into one pack, as soon as the others are full or their boards open.",
+                            names, n(sum.value()))
+              : names + ": on the bus; how much flows is not known, a current is missing.");
+  const Known<bool> on = plan.charging.controllerOn;
+  out.push_back(!on   ? "Whether the controller is on meanwhile is not known yet."
+                : *on ? "The controller is on meanwhile: what it draws hides the end of the charge from the charger."
+                      : "The controller is off meanwhile.");
   return out;
 }
 

@@ -56,4 +56,14 @@ struct TopUp {
 /// Every charger that is put to a pack; the most km first.
 std::vector<TopUp> topUps(const Plan& plan, const Assessment& assessment, Minute stop);
 
+/// What a charge that was written down says, against what was to be expected of it: "3.2 Ah of 3.1 Ah missing, 95 of 92 min".
+std::string chargeRecordWords(const Plan& plan, const Assessment& assessment, std::size_t pack, const ChargeRecord& record);
+
+/// A charge from empty to full says what the pack holds: the Ah that went in. Empty where it began above 5 %, ended below full, or
+/// nobody read the Ah.
+std::optional<CapacityTest> asCapacityTest(const ChargeRecord& record);
+
+/// Where charge may go in, what else is on that way, and what flows then: for packs, and for chargers that are on one bus.
+std::vector<std::string> waysIn(const Plan& plan, const Assessment& assessment);
+
 }  // namespace usherwright

@@ -1,6 +1,9 @@
 // The pages of station Charging.
 #pragma once
 
+#include <QComboBox>
+#include <QLineEdit>
+
 #include "app/stations/station.h"
 #include "core/charging/settle.h"
 #include "core/studies/charging_studies.h"
@@ -89,6 +92,38 @@ class BalancePage : public StationPage {
  private:
   std::vector<BalanceNeed> needs_;
   DrawingView* sheet_;
+};
+
+/// Where charge may go in while packs are joined.
+class WayInPage : public StationPage {
+  Q_OBJECT
+
+ public:
+  explicit WayInPage(Kit kit);
+  void refresh() override;
+
+ private:
+  QLabel* words_;
+};
+
+/// Charges that were done, and what the lamps of the chargers mean.
+class KeptPage : public StationPage {
+  Q_OBJECT
+
+ public:
+  explicit KeptPage(Kit kit);
+  void refresh() override;
+
+ private:
+  QHBoxLayout* buildEntry();
+  QHBoxLayout* buildButtons();
+  void keep();
+  void keepAsTest();
+  std::size_t pack() const;
+  QComboBox *packs_, *chargers_;
+  QLineEdit *when_, *from_, *to_, *took_, *putBack_;
+  QLabel *problem_, *rows_, *lamps_;
+  QPushButton *test_, *drop_;
 };
 
 /// Half an hour at a socket on the way.

@@ -17,6 +17,8 @@ ChargingStation::ChargingStation(Kit kit, QWidget* parent) : PagedStation(kit, p
   addPage(QStringLiteral("Ceiling"), [this] { return new CeilingPage(kit_); });
   addPage(QStringLiteral("Balance"), [this] { return new BalancePage(kit_); });
   addPage(QStringLiteral("On the way"), [this] { return new OnTheWayPage(kit_); });
+  addPage(QStringLiteral("Way in"), [this] { return new WayInPage(kit_); });
+  addPage(QStringLiteral("Kept"), [this] { return new KeptPage(kit_); });
 }
 
 bool ChargingStation::isEmpty() const { return kit_.document.plan().chargers.empty() || kit_.document.plan().packs.empty(); }
