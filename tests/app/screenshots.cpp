@@ -497,6 +497,18 @@ const std::vector<Shot>& shots() {
          w.look().setTheme(Theme::Night);
          chargingPage(w, evening(), "Balance");
        }},
+      {"charging-kept",
+       [](MainWindow& w) {
+         Plan plan = evening();
+         plan.packs[0].charges.edit().push_back(
+             {"2026-11-12", "charger-stock", StateOfCharge(0.03), {}, Minute(338), AmpereHour(10.3), {}});
+         plan.packs[0].charges.edit().push_back(
+             {"2026-11-20", "charger-stock", StateOfCharge(0.4), StateOfCharge(0.8), Minute(170), AmpereHour(4.9), {}});
+         plan.chargers[0].lights = {{"red, steady", "charging", {}}, {"green", "done, or nothing plugged in", {}}};
+         chargingPage(w, plan, "Kept");
+       }},
+      {"charging-way-in",
+       [](MainWindow& w) { chargingPage(w, *withField(evening(), "/joining/method", FieldValue{std::string("direct")}), "Way in"); }},
       {"charging-way-night",
        [](MainWindow& w) {
          w.look().setTheme(Theme::Night);

@@ -61,6 +61,11 @@ class Ladder {
     const auto x = [&](double v) { return 60 + (v - from) / (to - from) * (d_.width - 120); };
     pen_.line({{40, base}, {d_.width - 40, base}}, Ink::BankLine, 2);
     std::array<double, 4> ends{-1e9, -1e9, -1e9, -1e9};  // of the words on each line above the scale
+    struct Words {
+      Point at;
+      std::string text;
+    };
+    std::vector<Words> said;
     for (std::size_t i = 0; i < open.size(); ++i) {
       const ChargerCandidate& c = *open[i];
       const double at = x(c.output.value());
@@ -75,7 +80,13 @@ class Ladder {
       ends[line] = at + half;
       const double y = base - 18 - 18 * static_cast<double>(line);
       if (line > 0) pen_.line({{at, base - 8}, {at, y + 4}}, Ink::BankLine);
-      pen_.text({at, y}, words, Face::Small, Ink::Ink, Anchor::Middle);
+      said.push_back({{at, y}, words});
+    }
+    // The words stand over the lines of those above them.
+    for (const Words& w : said) {
+      const double half = textWidth(w.text, Face::Small) / 2 + 2;
+      pen_.rectangle({w.at.x - half, w.at.y - 12}, {w.at.x + half, w.at.y + 4}, Ink::Paper);
+      pen_.text(w.at, w.text, Face::Small, Ink::Ink, Anchor::Middle);
     }
     if (!read) return;
     const double at = x(charger_.reading->value());
