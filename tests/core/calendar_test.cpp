@@ -20,7 +20,6 @@ namespace {
 
 struct Event {
   std::string start, minutes, summary, description;
-  friend bool operator==(const Event&, const Event&) = default;
 };
 
 std::vector<Event> readBack(const std::string& text) {

@@ -271,8 +271,8 @@ Expected<double> parseClock(const std::string& text) {
 
 }  // namespace
 
-std::string formatClock(double minutes) {
-  const long whole = std::lround(minutes);
+std::string formatClock(double pastMidnight) {
+  const long whole = std::lround(pastMidnight);
   const long ofDay = (whole % 1440 + 1440) % 1440;
   return fmt::format("{:02}:{:02}", ofDay / 60, ofDay % 60);
 }

@@ -130,9 +130,10 @@ std::string said(const BalanceNeed& b, const Pack& p) {
 
 const Finding* chargingStop(const Plan& plan, const Assessment& assessment, std::size_t charger, std::size_t pack) {
   const std::string &by = plan.chargers[charger].id, &id = plan.packs[pack].id;
+  const std::string both = fmt::format("{}/{}", by, id);
   for (const Finding& f : assessment.findings) {
     if (f.severity != Severity::Stop) continue;
-    const bool charging = f.station == Station::Charging && (f.part == by || f.part == id || f.part == by + "/" + id);
+    const bool charging = f.station == Station::Charging && (f.part == by || f.part == id || f.part == both);
     if (charging || ((f.id == "PACK-09" || f.id == "PACK-15") && f.part == id)) return &f;
   }
   return nullptr;
@@ -161,6 +162,7 @@ std::vector<CeilingChoice> ceilingChoices(const Plan& plan, const Assessment& as
       levels.push_back(p.ceiling->value());
   std::sort(levels.begin(), levels.end(), std::greater<>());
   std::vector<CeilingChoice> out;
+  out.reserve(levels.size());
   for (const double level : levels) out.push_back(ceilings.choice(level));
   return out;
 }

@@ -26,14 +26,16 @@ class Tags {
     pen_.text({edge, 12}, s_.plan.title + ": chargers and ports", Face::Title);
     for (std::size_t c = 0; c < s_.plan.chargers.size(); ++c) charger(c);
     for (std::size_t k = 0; k < s_.plan.packs.size(); ++k) port(k);
-    const double high = 30 + (tagHigh + apart) * static_cast<double>((count_ + 1) / 2) + edge;
+    const std::size_t rows = (count_ + 1) / 2;
+    const double high = 30 + (tagHigh + apart) * static_cast<double>(rows) + edge;
     d_.world = {{0, 0}, {pageWide, std::max(60.0, high)}};
     return std::move(d_);
   }
 
  private:
   Point next(const std::string& part) {
-    const Point at{edge + static_cast<double>(count_ % 2) * (tagWide + apart), 30 + static_cast<double>(count_ / 2) * (tagHigh + apart)};
+    const std::size_t row = count_ / 2;
+    const Point at{edge + static_cast<double>(count_ % 2) * (tagWide + apart), 30 + static_cast<double>(row) * (tagHigh + apart)};
     ++count_;
     pen_.rectangle(at, {at.x + tagWide, at.y + tagHigh}, Ink::None, Ink::Ink, 3).part = part;
     pen_.circle({at.x + 7, at.y + 7}, 2.5, Ink::None, Ink::Ink);  // for the string

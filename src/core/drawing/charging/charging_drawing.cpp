@@ -148,7 +148,7 @@ Drawing chargeTimeline(const Subject& subject, Size size) {
     std::size_t line = 0;
     for (const std::string& part : inLines(rest, Face::Small, words - 56, each > 50 ? 2 : 1))
       pen.text({x, y + 16 + 15 * static_cast<double>(line++)}, part, Face::Small, Ink::Soft);
-    d.description += name + ". " + rest + ". ";
+    d.description += fmt::format("{}. {}. ", name, rest);
     y += each;
   }
   return d;

@@ -150,7 +150,7 @@ Drawing topUpBars(const Subject& subject, const std::vector<TopUp>& tops, Size s
     const std::string charger = shownName(subject.plan.chargers[t.charger]), pack = subject.assessment.figures.packs[t.pack].model.name;
     Shape& ground = pen.rectangle({margin / 2, y}, {size.width - margin / 2, y + row - 8}, Ink::Card, Ink::BankLine, 6);
     ground.part = fmt::format("top-up/{}/{}", t.charger, t.pack);
-    pen.text({margin + 6, y + 22}, elided(charger + " on " + pack, Face::Label, left - 24), Face::Label);
+    pen.text({margin + 6, y + 22}, elided(fmt::format("{} on {}", charger, pack), Face::Label, left - 24), Face::Label);
     std::string carried = t.draws ? n(t.draws->value(), 3) + " W from the socket" : std::string("what it draws is not known");
     carried += t.mass ? fmt::format(", {} to carry", formatQuantity(t.mass->value(), Kind::Mass, subject.units, 2)) : ", not weighed yet";
     pen.text({margin + 6, y + 40}, elided(carried, Face::Small, left - 24), Face::Small, Ink::Soft);
