@@ -193,8 +193,14 @@ TEST_CASE("a charger is settled by label and reading together, and says so only 
   c.reading = Volt(0.02);
   CHECK(settleCharger(c).settled < 0);
   CHECK(settleCharger(c).sentence.find("no verdict") != std::string::npos);
+  c.setting = ChargerSetting::Programmable;
+  c.reading = Volt(54.55);
+  CHECK(settleCharger(c).settled < 0);
+  c.setting.reset();
   c.reading = Volt(61);
   CHECK(settleCharger(c).sentence.find("contradict") != std::string::npos);
+  c.output.reset();
+  CHECK(settleCharger(c).sentence == "brick reads 61 V: no usual charger gives that.");
   // 54.6 V of 13S and 54.75 V of 15S lfp: no household meter tells them apart.
   c.output.reset();
   c.chemistry.reset();

@@ -277,6 +277,13 @@ TEST_CASE("tonight: nothing is charged that a Stop is about, that nobody knows t
   CHECK(refused(plans::with(evening(), "/packs/0/charge_temperature_C", "-3"), 0).find("never do") != std::string::npos);
   CHECK(refused(plans::with(evening(), "/chargers/0/output_A", ""), 0).find("not known yet") != std::string::npos);
   CHECK(refused(plans::with(plans::with(evening(), "/packs/0/condition", "swollen"), "/packs/0/soc", "40 %"), 0).starts_with("PACK-09"));
+  // What is assumed, claimed or unknown is no charger to plan with, and a Stop about the pack itself stands against it.
+  CHECK(refused(plans::with(evening(), "/packs/0/bms/charge_A", ""), 0).find("not proven yet: BMS charge limit") != std::string::npos);
+  CHECK(refused(plans::with(evening(), "/chargers/0/polarity", ""), 0).find("not proven yet: charger polarity") != std::string::npos);
+  Plan claimed = evening();
+  claimed.provenance["/chargers/1/output_V"].from = Provenance::Claim;
+  CHECK(refused(claimed, 1).find("not proven yet: charger output") != std::string::npos);
+  CHECK(refused(plans::with(evening(), "/packs/1/bms/present", "no"), 1).starts_with("PACK-13"));
   // Partial by volts: a target that a charger never reaches is no target for it.
   CHECK(refused(plans::with(evening(), "/chargers/1/output_V", "52"), 1).find("never gets it to 100 %") != std::string::npos);
   Plan nobody = evening();
@@ -298,6 +305,17 @@ TEST_CASE("tonight: warm cells rest until they have cooled, by hand-worked time"
     if (s.pack == 1) CHECK((s.plug - t.night.begins).value() >= expected - 1e-9);
   CHECK_FALSE(reaches(m, Celsius(45), Celsius(15), Celsius(20)));
   CHECK_FALSE(reaches(m, Celsius(45), Celsius(50), Celsius(20)));
+}
+
+TEST_CASE("in the cool a charge is counted at what the cells take, and the step says so") {
+  const Plan plan = plans::with(evening(), "/packs/1/charge_temperature_C", "5");
+  const Tonight t = tonightOf(plan, plans::assessed(plan), NightGoal::Soonest);
+  const auto step =
+      std::find_if(t.steps.begin(), t.steps.end(), [](const TonightStep& s) { return s.words.starts_with("deck charger into deck"); });
+  REQUIRE(step != t.steps.end());
+  CHECK(step->words.find("set to 3.") != std::string::npos);
+  const Tonight warm = tonightOf(evening(), plans::assessed(evening()), NightGoal::Soonest);
+  CHECK(t.ready > warm.ready);
 }
 
 TEST_CASE("one at a time, and no more watts than the socket gives") {

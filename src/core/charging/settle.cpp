@@ -88,9 +88,16 @@ SettledCharger settleCharger(const Charger& charger) {
   const std::string name = shownName(charger);
   if (open.size() == 1 && read) out.settled = static_cast<int>(open.front() - out.candidates.data());
   if (!charger.output && !read && !charger.chemistry) out.sentence = fmt::format("Nothing is known of {}.", name);
-  else if (open.empty()) out.sentence = fmt::format("{} fits no charger that is sold: label and reading contradict each other.", name);
+  else if (open.empty())
+    out.sentence = read && !charger.output ? fmt::format("{} reads {}: no usual charger gives that.", name, volts(reading))
+                                           : fmt::format("{} is no charger that is sold: {} contradict each other.", name,
+                                                         read ? "label and reading" : "volts and chemistry");
   else if (out.settled >= 0) out.sentence = fmt::format("{} gives {}.", name, named(*open.front()));
   else out.sentence = fmt::format("{} may give {}.", name, listOf(open));
+  if (charger.setting.value_or(ChargerSetting::AsMade) != ChargerSetting::AsMade) {
+    out.settled = -1;
+    out.sentence += " It is set by hand: what it gives is what it reads now, and only until somebody turns it.";
+  }
   if (asleep) out.sentence += " It read nothing with nothing connected: no verdict, some give nothing until they see a pack.";
   if (open.empty()) out.next = "A second meter, nothing connected. Until then it goes into nothing.";
   else if (out.settled < 0)

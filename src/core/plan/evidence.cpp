@@ -21,6 +21,16 @@ Expected<std::size_t> alternativeAt(const Plan& plan, const std::string& pointer
 
 }  // namespace
 
+bool isProven(const Plan& plan, const std::string& pointer) {
+  const auto ref = findField(plan, pointer);
+  if (!ref || std::holds_alternative<std::monostate>(ref->value)) return false;
+  const auto entry = plan.provenance.find(pointer);
+  const bool stated = entry != plan.provenance.end();
+  const Provenance from = stated ? entry->second.from : Provenance::Assumed;
+  if (!isNumeric(ref->spec->kind) && (!stated || from == Provenance::Remembered)) return true;
+  return from == Provenance::Measured || from == Provenance::Label || from == Provenance::Catalogue;
+}
+
 std::vector<Conflict> conflictsOf(const Plan& plan) {
   std::vector<Conflict> out;
   forEachField(

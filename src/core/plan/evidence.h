@@ -8,6 +8,10 @@
 
 namespace usherwright {
 
+/// A number counts as proven by its source (measured, label, catalogue); a choice, a mark or a text by having been entered, unless
+/// its source says claim or assumed. What is not known, and a field that is none, is not.
+bool isProven(const Plan& plan, const std::string& pointer);
+
 /// A field with other values beside the one that counts.
 struct Conflict {
   std::string pointer;

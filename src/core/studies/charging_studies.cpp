@@ -11,6 +11,7 @@
 #include "core/assess/figures.h"
 #include "core/assess/joining_facts.h"
 #include "core/charging/of_plan.h"
+#include "core/plan/evidence.h"
 #include "core/plan/names.h"
 #include "core/plan/usual.h"
 #include "core/quantity/units.h"
@@ -133,10 +134,37 @@ const Finding* chargingStop(const Plan& plan, const Assessment& assessment, std:
   const std::string both = fmt::format("{}/{}", by, id);
   for (const Finding& f : assessment.findings) {
     if (f.severity != Severity::Stop) continue;
-    const bool charging = f.station == Station::Charging && (f.part == by || f.part == id || f.part == both);
-    if (charging || ((f.id == "PACK-09" || f.id == "PACK-15") && f.part == id)) return &f;
+    if (f.part == both || (f.part == by && f.station == Station::Charging)) return &f;
+    if (f.part == id && (f.station == Station::Pack || f.station == Station::Charging || f.station == Station::Log)) return &f;
   }
   return nullptr;
+}
+
+std::string notProven(const Plan& plan, const Assessment& assessment, std::size_t charger, std::size_t pack) {
+  const Pack& p = plan.packs[pack];
+  const PackModel& m = assessment.figures.packs[pack].model;
+  std::vector<std::string> fields;
+  for (const char* key : {"output_V", "output_A", "chemistry", "plug", "polarity"})
+    fields.push_back(fmt::format("/chargers/{}/{}", charger, key));
+  if (p.bms.port == BmsPort::Separate) fields.push_back(fmt::format("/chargers/{}/place", charger));
+  if (m.chemistry == Chemistry::Nimh) fields.push_back(fmt::format("/chargers/{}/ends_by", charger));
+  for (const char* key : {"series", "charge_port", "charge_polarity"}) fields.push_back(fmt::format("/packs/{}/{}", pack, key));
+  if (p.cell.empty()) {
+    fields.push_back(fmt::format("/packs/{}/chemistry", pack));
+  } else {
+    for (const char* key : {"chemistry", "charge_A"}) fields.push_back(fmt::format("/cells/{}/{}", p.cell, key));
+  }
+  if (isLithium(m.chemistry) || p.bms.present == true)
+    for (const char* key : {"present", "series", "chemistry", "charge_A"}) fields.push_back(fmt::format("/packs/{}/bms/{}", pack, key));
+  std::string out;
+  for (const std::string& field : fields) {
+    const bool accepted = std::any_of(assessment.findings.begin(), assessment.findings.end(), [&](const Finding& f) {
+      return f.id == "BIKE-08" && f.acceptedBecause && std::find(f.fields.begin(), f.fields.end(), field) != f.fields.end();
+    });
+    if (accepted || isProven(plan, field)) continue;
+    if (const auto ref = findField(plan, field)) out += (out.empty() ? "" : ", ") + std::string(ref->spec->label);
+  }
+  return out;
 }
 
 std::vector<std::string> sharedPlugs(const Plan& plan) {
@@ -204,6 +232,8 @@ std::vector<TopUp> topUps(const Plan& plan, const Assessment& assessment, Minute
     if (const Finding* stopped = chargingStop(plan, assessment, pair.charger, pair.pack))
       t.refused = fmt::format("{}: {}", stopped->id, stopped->sentence);
     else if (!in) t.refused = "its output is not known yet";
+    else if (const std::string open = notProven(plan, assessment, pair.charger, pair.pack); !open.empty())
+      t.refused = "not proven: " + open;
     else if (!pack.chargeTemperature) t.refused = "how cold it is there is not known yet";
     if (t.refused.empty()) {
       ChargeInput whole = *in;

@@ -9,8 +9,13 @@
 
 namespace usherwright {
 
-/// A Stop about a pack's charging, its charger or both, or about a pack that is never to be used again; null if there is none.
+/// A Stop about a pack, its charging or its charger; null if there is none. What is wrong with its leads and plugs for riding does
+/// not stand against charging it.
 const Finding* chargingStop(const Plan& plan, const Assessment& assessment, std::size_t charger, std::size_t pack);
+
+/// What of a charger and of the pack's charge side is not proven, by the names of the fields: unknown, assumed, claimed or
+/// remembered, and not accepted for a reason. Empty where all is.
+std::string notProven(const Plan& plan, const Assessment& assessment, std::size_t charger, std::size_t pack);
 
 /// Plugs of this household that carry more than one voltage: a sentence for each.
 std::vector<std::string> sharedPlugs(const Plan& plan);

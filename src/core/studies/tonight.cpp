@@ -94,6 +94,8 @@ class Planner {
       const std::string name = shownName(plan_.chargers[pair.charger]);
       if (const Finding* stop = chargingStop(plan_, a_, pair.charger, k)) p.refused = fmt::format("{}: {}", stop->id, stop->sentence);
       else if (!pair.known) p.refused = name + ": its output is not known yet";
+      else if (const std::string open = notProven(plan_, a_, pair.charger, k); !open.empty())
+        p.refused = fmt::format("{}: not proven yet: {}", name, open);
       else sound.push_back(pair.charger);
     }
     for (const std::size_t c : sound) oneLeg(c, k, p, job);
@@ -116,6 +118,10 @@ class Planner {
     const Celsius from = cells.value_or(*air), most(m.facts.chargeTo.value() - coolBelowLimit), least = m.facts.chargeFrom;
     if (from <= most && from >= least) return;
     const Celsius to = from > most ? most : least;
+    if (!m.mass) {
+      p.refused = "how long its cells take to " + std::string(from > most ? "cool" : "warm") + " is not known: weigh it";
+      return;
+    }
     const Known<Minute> wait = reaches(m, from, to, *air);
     const std::string words =
         fmt::format("cells at {} °C {} to {} °C", formatNumber(from.value()), from > most ? "cool" : "warm", formatNumber(to.value()));
@@ -197,6 +203,14 @@ class Planner {
                                           : "The hours in which somebody is there are too few.";
   }
 
+  /// Where the pack comes from another charger.
+  std::string exchanged(std::size_t i) const {
+    const TonightStint& s = out_.stints[i];
+    for (const TonightStint& o : out_.stints)
+      if (o.pack == s.pack && !o.last && s.last) return fmt::format("{} out, ", shownName(plan_.chargers[o.charger]));
+    return {};
+  }
+
   std::string timerWords(const TonightStint& s) const {
     const int minutes = whole(s.done - s.plug);
     return fmt::format("timer to {} h {:02} min", minutes / 60, minutes % 60);
@@ -207,7 +221,10 @@ class Planner {
       const TonightStint& s = out_.stints[i];
       const std::string pack = model(s.pack).name, charger = shownName(plan_.chargers[s.charger]);
       const std::string ends = formatNumber(s.run.input().target.value() * 100) + " %";
-      TonightStep plug{s.plug, fmt::format("{} into {}{}", charger, pack, s.byTimer ? "; " + timerWords(s) : ""), {}};
+      TonightStep plug{s.plug, fmt::format("{}{} into {}{}", exchanged(i), charger, pack, s.byTimer ? "; " + timerWords(s) : ""), {}};
+      const Ampere counted = s.run.input().current;
+      if (const Known<Ampere> gives = plan_.chargers[s.charger].current; gives && counted < *gives)
+        plug.words += fmt::format("; set to {} A or less, cells this cool take no more", formatNumber(counted.value(), 2));
       const int spare = whole(out_.night.ready - s.done);
       plug.missed = spare > 0 ? fmt::format("it may begin up to {} h {:02} min later, if somebody is there then", spare / 60, spare % 60)
                               : "it is not ready in time";

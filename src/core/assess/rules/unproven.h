@@ -2,10 +2,9 @@
 #pragma once
 
 #include "core/assess/rules/rule.h"
+#include "core/plan/evidence.h"
 
 namespace usherwright::rules {
-
-inline bool isWeak(Provenance p) { return p == Provenance::Claim || p == Provenance::Remembered || p == Provenance::Assumed; }
 
 /// Collects the unproven fields of one part into one finding.
 class Unproven {
@@ -19,12 +18,8 @@ class Unproven {
     const auto ref = findField(c_.plan, pointer);
     if (!ref) return;
     const bool unknown = std::holds_alternative<std::monostate>(ref->value);
-    const auto entry = c_.plan.provenance.find(pointer);
-    const bool stated = entry != c_.plan.provenance.end();
-    const Provenance from = stated ? entry->second.from : Provenance::Assumed;
-    const bool entered = !isNumeric(ref->spec->kind) && (!stated || from == Provenance::Remembered);
-    if (!unknown && (entered || !isWeak(from))) return;
-    std::string state = unknown ? "not known yet" : std::string(provenanceWord(from));
+    if (isProven(c_.plan, pointer)) return;
+    std::string state = unknown ? "not known yet" : std::string(provenanceWord(provenanceOf(c_.plan, pointer)));
     if (unknown && !instead.empty()) state += ", " + instead;
     else if (const std::string usual = emptyWords(*ref->spec, UnitSystem::Metric); unknown && !usual.empty())
       state += fmt::format(", {} assumed", usual);

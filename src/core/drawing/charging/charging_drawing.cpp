@@ -31,7 +31,10 @@ std::string never(const Charger& c, const Pack& p, const PackModel& m) {
   return {};
 }
 
-Words wordsFor(const ChargeFigures& c, const Charger& charger, const Pack& pack, const PackModel& m) {
+Words wordsFor(const Subject& subject, const ChargeFigures& c) {
+  const Charger& charger = subject.plan.chargers[c.charger];
+  const Pack& pack = subject.plan.packs[c.pack];
+  const PackModel& m = subject.assessment.figures.packs[c.pack].model;
   const std::string why = never(charger, pack, m), fits = plugsMate(charger, pack) ? "; its plug fits all the same" : "";
   if (!why.empty()) return {"never", why, Ink::Stop, 0, "another charger"};
   if (!c.outputKnown) return {"not known yet", "read its label", Ink::Soft, -1, "Settle says what would tell"};
@@ -50,6 +53,8 @@ Words wordsFor(const ChargeFigures& c, const Charger& charger, const Pack& pack,
       !charger.plug.empty() && !pack.chargePort.empty() && !plugsMate(charger, pack) ? "its plug does not fit the port" : "";
   if (c.verdict == ChargeVerdict::Partial) return {"partial", "reaches " + soc, Ink::Mind, 1, other};
   if (!c.currentKnown) return {"right by volts", "its amperes are not known yet", Ink::Soft, -1, other};
+  if (const std::string open = notProven(subject.plan, subject.assessment, c.charger, c.pack); !open.empty())
+    return {"right as far as known", "not proven: " + open, Ink::Soft, -1, other};
   return {"right", "reaches " + soc, Ink::Deep, -1, other};
 }
 
@@ -88,7 +93,7 @@ Drawing chargerMatrix(const Subject& subject, Size size) {
   for (const ChargeFigures& pair : f.charging) {
     const double x = head + column * static_cast<double>(pair.pack);
     const double y = 26 + line * static_cast<double>(pair.charger);
-    const Words w = wordsFor(pair, chargers[pair.charger], subject.plan.packs[pair.pack], f.packs[pair.pack].model);
+    const Words w = wordsFor(subject, pair);
     Shape& cell = pen.rectangle({x + 4, y + 3}, {x + column - 4, y + line - 3}, pair.assigned ? Ink::Shoal : Ink::Card,
                                 pair.assigned ? Ink::Deep : Ink::BankLine, 4);
     cell.part = fmt::format("pair/{}/{}", pair.charger, pair.pack);

@@ -45,7 +45,8 @@ class SlackSheet {
       return "how far it moves is not known yet: its angle and distance from the axis, or how far its pack is drawn out";
     std::string out;
     if (turns)
-      out = fmt::format("turns {}°, {} from the axis", formatNumber(r.travel->value()), r.axisDistance ? mm(*r.axisDistance) : "not known how far");
+      out = fmt::format("turns {}°, {} from the axis", formatNumber(r.travel->value()),
+                        r.axisDistance ? mm(*r.axisDistance) : "not known how far");
     else if (!r.travel) out = "not known whether it turns";
     if (drawn) out += fmt::format("{}drawn out {}", out.empty() ? "" : ", ", mm(*r.pullOut));
     else if (!r.pullOut) out += ", not known whether it is drawn out";
