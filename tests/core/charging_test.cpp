@@ -228,7 +228,8 @@ TEST_CASE("no reading of a charger that is sold settles on another one, whatever
 
 TEST_CASE("what a wrong charger does: volts per cell, how soon, and which barrier is left") {
   const Plan plan = plans::sound();
-  const PackModel& m = plans::assessed(plan).figures.packs[0].model;
+  const Assessment a = plans::assessed(plan);
+  const PackModel& m = a.figures.packs[0].model;
   Pack pack = plan.packs[0];
   const IfUsed used = ifUsed(m, pack, Volt(58.8), Ampere(2));
   CHECK(used.tooHigh);
@@ -317,4 +318,29 @@ TEST_CASE("ways in: what is not known is never a way, and chargers on one bus ar
   CHECK(said(plans::with(bus, "/chargers/0/output_A", "")).find("how much flows is not known") != std::string::npos);
   CHECK(said(plans::with(bus, "/joining/method", "combiner")).find("no pack is charged from there") != std::string::npos);
   CHECK(said(plans::with(plan, "/chargers/0/place", "")).find("where it is plugged in is not known yet") != std::string::npos);
+}
+
+TEST_CASE("nickel and lead take more in than they store, and a charge of them is held against that") {
+  const Plan plan = plans::with(plans::with(plans::sound(), "/cells/heron-29/chemistry", "nimh"), "/chargers/0/chemistry", "nimh");
+  const Assessment a = plans::assessed(plan);
+  const PackModel& m = a.figures.packs[0].model;
+  const auto in = chargeInputOf(plan.chargers[0], plan.packs[0], m);
+  REQUIRE(in);
+  const ChargeRun run = charge(*in);
+  CHECK(run.full);  // volts do not end it
+  CHECK(Hour(run.end).value() == Approx(run.benchRule.value() / 0.75).epsilon(1e-6));
+  const ChargeRecord record{"2026-11-01", "charger-stock", StateOfCharge(0.5), std::nullopt, std::nullopt, std::nullopt, {}};
+  CHECK(expectedCharge(plan, plan.packs[0], m, record).missing.value() == Approx(m.capacity.value() * 0.5 / 0.75));
+}
+
+TEST_CASE("a supply on the way: watts, amperes at 12 V and hours, what is not known said so, and nothing of the mains") {
+  Plan plan = plans::sound();
+  CHECK(suppliesOnTheWay(plan).empty());
+  plan = plans::with(plan, "/charging/supply", "vehicle");
+  REQUIRE(suppliesOnTheWay(plan).size() == 2);
+  CHECK(suppliesOnTheWay(plan)[1] ==
+        "deck charger from the vehicle's socket: 248 W, 20.7 A at 12 V; what it gives for long is not known yet.");
+  plan = plans::with(plans::with(plan, "/charging/supply_W", "150"), "/charging/supply_Wh", "500");
+  CHECK(suppliesOnTheWay(plan)[1].find("too much, it gives 150 W; it lasts 2 h") != std::string::npos);
+  CHECK(suppliesOnTheWay(plan)[0].find("too much") == std::string::npos);
 }

@@ -299,7 +299,7 @@ TEST_CASE("tonight: warm cells rest until they have cooled, by hand-worked time"
   const PackModel& m = a.figures.packs[1].model;
   const Tonight t = tonightOf(plan, a, NightGoal::Soonest);
   const double air = plan.packs[1].chargeTemperature->value();
-  const double expected = m.mass->value() * 1000 / (8 * m.envelope.value()) * std::log((45 - air) / (35 - air)) / 60;
+  const double expected = m.mass->value() * 900 / (5 * m.envelope.value()) * std::log((45 - air) / (35 - air)) / 60;
   CHECK(t.packs[1].waits.value() == Approx(expected));
   for (const TonightStint& s : t.stints)
     if (s.pack == 1) CHECK((s.plug - t.night.begins).value() >= expected - 1e-9);

@@ -38,7 +38,7 @@ struct Taper {
 class Charging {
  public:
   Charging(const ChargeInput& in, ChargeRows rows)
-      : in_(in), rows_(rows), s_(in.start.value()), perAmpereSecond_(1 / (3600 * in.capacity.value())) {
+      : in_(in), rows_(rows), s_(in.start.value()), perAmpereSecond_(in.accepted / (3600 * in.capacity.value())) {
     run_.from = in;
     const double last = std::min(1.0, in.target.value());
     run_.benchRule = Hour(std::max(0.0, last - s_) * in.capacity.value() / in.current.value());
@@ -135,7 +135,7 @@ class Charging {
     const double slowCharge = r_ > 0 ? settled * t + gap * tau * -std::expm1(-t / tau) : 0.0;  // V·s of the slow part
     const double restCharge = (piece.rest + 0.5 * piece.slope * rate * t) * t;
     joule_ += i * (restCharge + slowCharge + i * loop_ * t);
-    stored_ += i * restCharge;
+    stored_ += in_.accepted * i * restCharge;
     u_ = slow(t);
     s_ += rate * t;
     if (!reached && t_ + t < longest) s_ = std::max(s_, piece.to);
@@ -216,7 +216,7 @@ class Charging {
     s_ = charged + share;
     u_ = r_ > 0 ? in_.set.value() - (piece.rest + piece.slope * share) - f.current(t) * loop_ : 0.0;
     joule_ += in_.set.value() * moved;
-    stored_ += (piece.rest + 0.5 * piece.slope * share) * moved;
+    stored_ += in_.accepted * (piece.rest + 0.5 * piece.slope * share) * moved;
     keep(f.current(t));
   }
 

@@ -27,6 +27,7 @@ struct ChargeInput {
   StateOfCharge target{1.0};         ///< ends here, if it comes so far
   Known<Watt> power = std::nullopt;  ///< the charger gives no more than this
   bool tapers = true;                ///< false: it is not held by volts (nickel): constant current to the end
+  double accepted = 1;               ///< share of the current that is stored: nickel and lead turn some of it to heat and gas
   friend bool operator==(const ChargeInput&, const ChargeInput&) = default;
 };
 

@@ -17,6 +17,9 @@ constexpr double day = 1440;        // min
 constexpr Celsius cool(10), frost(0);
 constexpr double coolRate = 0.2;  // C
 
+/// Coulombs that are stored of those that go in: nickel about three in four from empty to full, lead nine in ten.
+double acceptedBy(Chemistry c) { return c == Chemistry::Nimh ? 0.75 : c == Chemistry::Lead ? 0.9 : 1.0; }
+
 }  // namespace
 
 Known<Watt> mainsDraw(const Charger& charger) {
@@ -60,7 +63,8 @@ std::optional<ChargeInput> chargeInputOf(const Charger& charger, const Pack& pac
                      charger.efficiency.value_or(usual::charger).value(),
                      targetOf(pack),
                      charger.power,
-                     model.chemistry != Chemistry::Nimh};
+                     model.chemistry != Chemistry::Nimh,
+                     acceptedBy(model.chemistry)};
 }
 
 std::optional<GroupCheck> lastGroups(const Pack& pack, const PackModel& model) {
@@ -92,7 +96,7 @@ std::string holdWords(const Pack& pack, const PackModel& model) {
 ExpectedCharge expectedCharge(const Plan& plan, const Pack& pack, const PackModel& model, const ChargeRecord& record) {
   const StateOfCharge to = record.to.value_or(StateOfCharge(1)), from = *record.from;
   ExpectedCharge out;
-  out.missing = model.capacity * std::max(0.0, (to - from).value());
+  out.missing = model.capacity * (std::max(0.0, (to - from).value()) / acceptedBy(model.chemistry));
   const auto by = std::find_if(plan.chargers.begin(), plan.chargers.end(), [&](const Charger& c) { return c.id == record.charger; });
   if (by == plan.chargers.end()) return out;
   auto in = chargeInputOf(*by, pack, model);

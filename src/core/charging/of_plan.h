@@ -41,7 +41,7 @@ std::string holdWords(const Pack& pack, const PackModel& model);
 
 /// What a charge that was written down should have taken: from its first charge to its last (full if not known).
 struct ExpectedCharge {
-  AmpereHour missing;
+  AmpereHour missing;  ///< Ah that have to go in
   Known<Second> time;  ///< empty where its charger is not in the plan, or not known well enough
 };
 /// `record.from` must be known.

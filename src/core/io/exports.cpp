@@ -65,6 +65,10 @@ Expected<std::string> writeTonight(const Plan& plan, const Assessment& a) {
   return calendarOf(plan, tonight, today(), day.substr(0, 4) + day.substr(5, 2) + day.substr(8, 2) + "T000000Z");
 }
 
+drawing::Drawing wallChart(const drawing::Subject& subject) {
+  return drawing::chargerMatrix(subject, {900, drawing::matrixHeight(subject.plan)});
+}
+
 drawing::Drawing laidOutForPrint(const drawing::Subject& subject) {
   return drawing::harnessLaidOut(subject, {1100, std::max(300.0, drawing::harnessHeight(subject.plan))});
 }
@@ -88,6 +92,8 @@ std::span<const Export> exports() {
              writeSvg<drawing::harnessBoard>},
       Export{"tonight", "Tonight as a calendar", "when to plug and unplug, and the holds that are due, as a calendar file", ".ics",
              Exported::Charging, writeTonight},
+      Export{"wall-chart", "The wall chart of chargers", "which charger for which pack, to hang above the socket, as SVG", ".svg",
+             Exported::Charging, writeSvg<wallChart>},
       Export{"tags", "Tags of chargers and ports 1:1", "to be cut out and tied on, in millimetres, as SVG", ".svg", Exported::Charging,
              writeSvg<drawing::chargerTags>},
       Export{"adapters", "The list of adapters", "those of the catalogue, as CSV", ".csv", Exported::Harness, writeAdapters}};

@@ -166,11 +166,13 @@ Second whileCharged(const PackModel& pack, double meanSquareCurrent, Second time
   return std::min(time, Second(pack.capacity.value() * 3600 / std::sqrt(meanSquareCurrent)));
 }
 
+Second thermalTime(const PackModel& pack) {
+  return Second(pack.mass.value_or(Kilogram(3)).value() * heatPerKilogram / (closedFilm * pack.envelope.value()));
+}
+
 Kelvins temperatureRise(const PackModel& pack, Watt heat, Second time) {
   const double rth = 1.0 / (closedFilm * pack.envelope.value());
-  const double mass = pack.mass.value_or(Kilogram(3)).value();
-  const double tau = rth * heatPerKilogram * mass;
-  return Kelvins(heat.value() * rth * (1 - std::exp(-time.value() / tau)));
+  return Kelvins(heat.value() * rth * (1 - std::exp(-(time / thermalTime(pack)))));
 }
 
 }  // namespace usherwright

@@ -81,6 +81,9 @@ StateOfCharge givesUpAt(const PackModel& pack, Ampere load, Ohm path, Volt cutof
 /// `time`, or until the pack's charge is gone at a mean square current, whichever is sooner: no heat without charge.
 Second whileCharged(const PackModel& pack, double meanSquareCurrent, Second time);
 
+/// In which the difference to the air falls to a third: mass · 0.9 kJ/(kg·K) / (h·A). A pack that nobody weighed counts as 3 kg.
+Second thermalTime(const PackModel& pack);
+
 /// Rise of the pack's temperature after `time` at a heat, first order: Rth = 1/(h·A), 0.9 kJ/(kg·K), h = 5 W/m²K (closed).
 Kelvins temperatureRise(const PackModel& pack, Watt heat, Second time);
 

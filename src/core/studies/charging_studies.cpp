@@ -258,6 +258,27 @@ std::vector<TopUp> topUps(const Plan& plan, const Assessment& assessment, Minute
   return out;
 }
 
+std::vector<std::string> suppliesOnTheWay(const Plan& plan) {
+  const ChargePlan& how = plan.charging;
+  const Supply supply = how.supply.value_or(Supply::Mains);
+  std::vector<std::string> out;
+  if (supply == Supply::Mains) return out;
+  constexpr double vehicleVolts = 12;
+  const std::string name = supply == Supply::Vehicle ? "the vehicle's socket" : "the portable supply";
+  for (const Charger& c : plan.chargers) {
+    const Known<Watt> draws = mainsDraw(c);
+    if (c.forPacks.empty() || !draws) continue;
+    std::string words = fmt::format("{} from {}: {} W, {} A at {} V", shownName(c), name, n(draws->value()),
+                                    n(draws->value() / vehicleVolts), n(vehicleVolts));
+    if (!how.supplyPower) words += "; what it gives for long is not known yet";
+    else if (exceeds(draws->value(), how.supplyPower->value()))
+      words += fmt::format("; too much, it gives {} W", n(how.supplyPower->value()));
+    if (how.supplyEnergy) words += fmt::format("; it lasts {} h", n(how.supplyEnergy->value() / draws->value(), 2));
+    out.push_back(words + ".");
+  }
+  return out;
+}
+
 std::string chargeRecordWords(const Plan& plan, const Assessment& assessment, std::size_t pack, const ChargeRecord& record) {
   std::string out = record.when;
   if (!record.charger.empty()) out += ", " + record.charger;

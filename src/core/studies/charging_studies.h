@@ -61,6 +61,10 @@ struct TopUp {
 /// Every charger that is put to a pack; the most km first.
 std::vector<TopUp> topUps(const Plan& plan, const Assessment& assessment, Minute stop);
 
+/// Whether a vehicle's socket or a portable supply is enough for a charger on the way: watts, the fuse at 12 V, how long it lasts.
+/// Empty while the plan says mains, or nothing.
+std::vector<std::string> suppliesOnTheWay(const Plan& plan);
+
 /// What a charge that was written down says, against what was to be expected of it: "3.2 Ah of 3.1 Ah missing, 95 of 92 min".
 std::string chargeRecordWords(const Plan& plan, const Assessment& assessment, std::size_t pack, const ChargeRecord& record);
 

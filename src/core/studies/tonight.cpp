@@ -14,10 +14,9 @@
 namespace usherwright {
 namespace {
 
-constexpr double cellHeat = 1000, airFilm = 8;  // J/kgK, W/m²K
-constexpr double coolBelowLimit = 10;           // K below the highest charging temperature
-constexpr double enough = 0.005;                // of the charge: at its target
-constexpr double endsFull = 0.02;               // of the charge: what a charger that is right leaves out
+constexpr double coolBelowLimit = 10;  // K below the highest charging temperature
+constexpr double enough = 0.005;       // of the charge: at its target
+constexpr double endsFull = 0.02;      // of the charge: what a charger that is right leaves out
 
 int whole(Minute m) { return static_cast<int>(std::ceil(m.value() - 1e-9)); }
 
@@ -258,10 +257,10 @@ std::string tonightSum(const Plan& plan, const Tonight& tonight) {
 }
 
 Known<Minute> reaches(const PackModel& model, Celsius from, Celsius to, Celsius air) {
-  if (!model.mass || model.envelope.value() <= 0) return std::nullopt;
+  if (model.envelope.value() <= 0) return std::nullopt;
   const double now = (from - air).value(), then = (to - air).value();
   if (now == 0 || then / now <= 0 || then / now >= 1) return std::nullopt;
-  return Second(model.mass->value() * cellHeat / (airFilm * model.envelope.value()) * std::log(now / then));
+  return thermalTime(model) * std::log(now / then);
 }
 
 Tonight tonightOf(const Plan& plan, const Assessment& assessment, NightGoal goal) { return Planner(plan, assessment, goal).build(); }

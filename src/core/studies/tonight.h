@@ -52,8 +52,8 @@ Tonight tonightOf(const Plan& plan, const Assessment& assessment, NightGoal goal
 /// "Ready at 06:10 · 312 Wh from the wall, 0.11 EUR · 9 h at target, all packs together".
 std::string tonightSum(const Plan& plan, const Tonight& tonight);
 
-/// How long cells take from one temperature to another in still air at a third: first order, 1000 J/kgK, 8 W/m²K on the outer
-/// surface of the block. Empty where the air never takes them there, or where the mass is not known.
+/// How long cells take from one temperature to another in still air at a third: first order, thermalTime(). Empty where the air
+/// never takes them there.
 Known<Minute> reaches(const PackModel& model, Celsius from, Celsius to, Celsius air);
 
 }  // namespace usherwright

@@ -203,6 +203,9 @@ OnTheWayPage::OnTheWayPage(Kit kit) : StationPage(kit) {
   bars_ = new DrawingView(kit_, QStringLiteral("km of half an hour"));
   bars_->setGround([this](drawing::Size size) { return drawing::topUpBars(kit_.document.subject(), tops_, size); });
   column->addWidget(clearScroll(bars_), 1);
+  supply_ = wrapped();
+  supply_->setObjectName(QStringLiteral("supply"));
+  column->addWidget(supply_);
   auto* caution = wrapped();
   caution->setText(
       QStringLiteral("In sight, on stone, off the way out; the controller off. Cells that are warm from the ride cool first."));
@@ -214,6 +217,10 @@ void OnTheWayPage::refresh() {
   tops_ = topUps(kit_.document.plan(), kit_.document.assessment(), lunch);
   Scaling::setHeights(bars_, kit_.look, 8 + 62 * static_cast<int>(tops_.size()), QWIDGETSIZE_MAX);
   bars_->rebuild();
+  QStringList words;
+  for (const std::string& s : suppliesOnTheWay(kit_.document.plan())) words << text(s);
+  supply_->setText(words.join(QLatin1Char(' ')));
+  supply_->setVisible(!words.isEmpty());
 }
 
 }  // namespace usherwright::app

@@ -137,6 +137,7 @@ class OnTheWayPage : public StationPage {
  private:
   std::vector<TopUp> tops_;
   DrawingView* bars_;
+  QLabel* supply_;
 };
 
 }  // namespace usherwright::app

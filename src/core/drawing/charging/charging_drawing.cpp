@@ -66,6 +66,24 @@ std::string hours(Second t) {
 
 }  // namespace
 
+namespace {
+
+/// Why it takes longer than the rule: from where on the current falls.
+std::string taperWords(const ChargeRun& run) {
+  if (!run.constantVoltageFrom || run.end - *run.constantVoltageFrom < Second(60)) return {};
+  for (const ChargePoint& p : run.points)
+    if (p.time >= *run.constantVoltageFrom)
+      return fmt::format(", but the current falls from {} % on", formatNumber(p.soc.value() * 100, 2));
+  return {};
+}
+
+std::string warmer(const ChargeRun& run, const PackModel& m) {
+  if (run.end <= Second(0)) return "0";
+  return formatNumber(temperatureRise(m, Watt(run.heat.value() / Hour(run.end).value()), run.end).value(), 2);
+}
+
+}  // namespace
+
 double matrixHeight(const Plan& plan) { return 30 + leastLine * static_cast<double>(plan.chargers.size()); }
 
 Drawing chargerMatrix(const Subject& subject, Size size) {
@@ -148,8 +166,8 @@ Drawing chargeTimeline(const Subject& subject, Size size) {
     for (const double soc : {0.5, 0.8, 0.9})
       if (const auto at = c.run->timeTo(StateOfCharge(soc)); at && *at > Second(0) && *at < c.run->end - Second(60))
         on += fmt::format("{} % after {} · ", formatNumber(soc * 100), hours(*at));
-    const std::string rest =
-        fmt::format("{}Ah ÷ A says {} · {} Wh from the wall", on, hours(c.run->benchRule), formatNumber(c.run->mains.value()));
+    const std::string rest = fmt::format("{}Ah ÷ A says {}{} · {} Wh from the wall · cells {} K warmer", on, hours(c.run->benchRule),
+                                         taperWords(*c.run), formatNumber(c.run->mains.value()), warmer(*c.run, f.packs[c.pack].model));
     std::size_t line = 0;
     for (const std::string& part : inLines(rest, Face::Small, words - 56, each > 50 ? 2 : 1))
       pen.text({x, y + 16 + 15 * static_cast<double>(line++)}, part, Face::Small, Ink::Soft);
