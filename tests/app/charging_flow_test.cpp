@@ -123,7 +123,7 @@ TEST_CASE("hours are added, typed as a person writes them, refused where they ar
   CHECK(b.document().plan().charging.there.size() == count);
 }
 
-TEST_CASE("nobody there: no plan, and why; a charger that would overcharge is refused by name") {
+TEST_CASE("C-112: nobody there: no plan, and why; a charger that would overcharge is refused by name") {
   Bench b;
   b.enter(QStringLiteral("charge of stock"), QStringLiteral("42"));
   b.enter(QStringLiteral("charge of deck"), QStringLiteral("42"));
@@ -153,10 +153,14 @@ TEST_CASE("C-102 C-007: a charger without a clear label is settled by its readin
   CHECK(said->text().contains(QStringLiteral("no verdict")));
 }
 
-TEST_CASE("a ceiling is taken for all packs in one step, and asks for a full charge now and then") {
+TEST_CASE("C-023 C-107: a ceiling is taken for all packs in one step, its working opens, and it asks for a full charge now and then") {
   Bench b;
   DrawingView* bars = shown(b, "Ceiling", "range and years by ceiling");
   for (int i = 0; i < 6 && bars->currentPart() != QStringLiteral("ceiling/80"); ++i) QTest::keyClick(bars, Qt::Key_Down);
+  b.key(Qt::Key_F2);
+  CHECK(b.shownWords().contains(QStringLiteral("at 80 %")));
+  b.key(Qt::Key_Escape);
+  bars->setFocus();
   QTest::keyClick(bars, Qt::Key_Return);
   for (const Pack& p : b.document().plan().packs) CHECK(p.ceiling == StateOfCharge(0.8));
   CHECK(b.finding(QStringLiteral("CHG-13")));
@@ -164,7 +168,7 @@ TEST_CASE("a ceiling is taken for all packs in one step, and asks for a full cha
   for (const Pack& p : b.document().plan().packs) CHECK_FALSE(p.ceiling);
 }
 
-TEST_CASE("balance and the way: groups that were read, and half an hour at a socket") {
+TEST_CASE("C-108 C-111: balance and the way: groups that were read, and half an hour at a socket") {
   Bench b;
   DrawingView* sheet = shown(b, "Balance", "groups and holds at full");
   CHECK(sheet->accessibleDescription().contains(QStringLiteral("No reading of its groups yet")));
@@ -213,4 +217,26 @@ TEST_CASE("C-106 C-121: a charge is kept with what it took, a wrong one is refus
   b.key(Qt::Key_Return);
   CHECK(b.document().plan().chargers[0].lights.at(0).shows == "red, steady");
   CHECK(b.window().findChild<QLabel*>(QStringLiteral("lamps"))->text().contains(QStringLiteral("red, steady – not known yet")));
+}
+
+TEST_CASE("C-105 C-110: the mains, the selector and the cold stand against a charge, each by its name") {
+  Bench b;
+  b.document().commit(withField(b.document().plan(), "/chargers/0/selector", FieldValue{std::string("115")}));
+  REQUIRE(b.finding(QStringLiteral("CHG-12")));
+  CHECK(b.finding(QStringLiteral("CHG-12"))->sentence.find("set for 115 V; the mains are 230 V") != std::string::npos);
+  b.enter(QStringLiteral("charge of stock"), QStringLiteral("42"));
+  DrawingView* night = shown(b, "Tonight", "the night");
+  CHECK(night->accessibleDescription().contains(QStringLiteral("CHG-12")));
+  b.document().commit(withField(b.document().plan(), "/chargers/0/selector", FieldValue{std::string("none")}));
+  Bench::settle();
+  CHECK_FALSE(night->accessibleDescription().contains(QStringLiteral("CHG-12")));
+  b.document().commit(withField(b.document().plan(), "/packs/0/temperature_C", FieldValue{48.0}));
+  Bench::settle();
+  walkTo(night, "rest/0");
+  b.key(Qt::Key_F2);
+  CHECK(b.shownWords().contains(QStringLiteral("before it is charged")));
+  b.key(Qt::Key_Escape);
+  b.document().commit(withField(b.document().plan(), "/packs/0/charge_temperature_C", FieldValue{-4.0}));
+  Bench::settle();
+  CHECK(night->accessibleDescription().contains(QStringLiteral("CHG-06")));
 }

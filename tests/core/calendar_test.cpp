@@ -83,7 +83,7 @@ TEST_CASE("tonight and the holds that are due are read back from the calendar as
   CHECK(events.back().summary == "deck: a full charge, held, attended");
 }
 
-TEST_CASE("tags say what goes into what, and never what a Stop is about; the bar that proves them is 50 mm") {
+TEST_CASE("C-103: tags say what goes into what, and never what a Stop is about; the bar that proves them is 50 mm") {
   const Plan plan = plans::sound();
   const auto tags = [](const Plan& p) { return drawing::chargerTags({p, plans::assessed(p), UnitSystem::Metric}); };
   const drawing::Drawing d = tags(plan);

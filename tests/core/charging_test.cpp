@@ -17,6 +17,7 @@
 #include "core/plan/entries.h"
 #include "core/plan/lists.h"
 #include "core/studies/charging_studies.h"
+#include "core/studies/charging_workings.h"
 #include "support/plans.h"
 #include "support/random.h"
 
@@ -343,4 +344,25 @@ TEST_CASE("a supply on the way: watts, amperes at 12 V and hours, what is not kn
   plan = plans::with(plans::with(plan, "/charging/supply_W", "150"), "/charging/supply_Wh", "500");
   CHECK(suppliesOnTheWay(plan)[1].find("too much, it gives 150 W; it lasts 2 h") != std::string::npos);
   CHECK(suppliesOnTheWay(plan)[0].find("too much") == std::string::npos);
+}
+
+TEST_CASE(
+    "workings of ceilings, holds, rests and half hours hold the figures that the pages show, and none is there for what is not known") {
+  Plan plan = plans::with(plans::sound(), "/packs/1/temperature_C", "45");
+  plan.packs[1].soc = StateOfCharge(0.4);
+  std::vector<Volt> groups(13, Volt(4.15));
+  groups[3] = Volt(4.11);
+  plan.packs[1].readings.edit().push_back({"2026-10-30", ReadingOf::Groups, {}, Minute(60), groups, {}});
+  const Assessment a = plans::assessed(plan);
+  const auto result = [&](const char* id) {
+    const auto w = chargingWorkingOf(plan, a, id);
+    return w ? w->result : std::string("none");
+  };
+  CHECK(result("ceiling/80").find(" years (") != std::string::npos);
+  CHECK(result("hold/1") == formatNumber(holdTime(plan.packs[1], a.figures.packs[1].model)->value()) + " h");
+  CHECK(result("rest/1").find("cells at 45 °C cool to 35 °C") != std::string::npos);
+  CHECK(result("top-up/1/1").find(" Wh, ") != std::string::npos);
+  for (const char* id :
+       {"ceiling/81", "hold/0", "hold/9", "rest/0", "rest/7", "top-up/0/1", "top-up/9/9", "top-up/1", "ceiling/x", "night", ""})
+    CHECK(result(id) == "none");
 }

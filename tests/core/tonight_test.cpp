@@ -247,7 +247,8 @@ TEST_CASE("tonight: each pack at its target, within somebody's hours, for the le
     CHECK(t.trouble.empty());
     REQUIRE(t.stints.size() == 2);
     for (const TonightStint& s : t.stints) {
-      CHECK(s.run.socAtEnd.value() == Approx(s.pack == 0 ? 0.8 : 1).margin(0.01));
+      CHECK(s.run.socAtEnd.value() == Approx(s.pack == 0 ? 0.8 : 1).margin(0.05));
+      CHECK(s.run.socAtEnd.value() >= (s.pack == 0 ? 0.8 : 0.98));
       CHECK(s.plug >= t.night.begins);
       CHECK(s.done <= t.night.ready);
       const double ofDay = std::fmod(s.plug.value(), 1440);
@@ -316,6 +317,34 @@ TEST_CASE("in the cool a charge is counted at what the cells take, and the step 
   CHECK(step->words.find("set to 3.") != std::string::npos);
   const Tonight warm = tonightOf(evening(), plans::assessed(evening()), NightGoal::Soonest);
   CHECK(t.ready > warm.ready);
+}
+
+TEST_CASE("a timer ends a charge in its steps: where the pack then stands is said, not where it was to stand") {
+  const Plan plan = plans::with(evening(), "/charging/timer_step_min", "60");
+  const Tonight t = tonightOf(plan, plans::assessed(plan), NightGoal::Soonest);
+  const auto stint = std::find_if(t.stints.begin(), t.stints.end(), [](const TonightStint& s) { return s.pack == 0; });
+  REQUIRE(stint != t.stints.end());
+  CHECK(stint->byTimer);
+  CHECK(std::fmod((stint->done - stint->plug).value(), 60) == Approx(0).margin(1e-9));
+  const double ah = 2 * (stint->done - stint->plug).value() / 60;
+  const double capacity = plans::assessed(plan).figures.packs[0].model.capacity.value();
+  CHECK(stint->run.socAtEnd.value() == Approx(0.42 + ah / capacity).epsilon(0.01));
+  CHECK(stint->run.socAtEnd.value() > 0.8);
+  CHECK(Minute(stint->run.end).value() == Approx((stint->done - stint->plug).value()).epsilon(0.01));
+}
+
+TEST_CASE("a hold that is due is part of a full charge; a charger that nothing ends is not left to itself") {
+  const auto said = [](const Plan& p) {
+    std::string out;
+    for (const TonightStep& s : tonightOf(p, plans::assessed(p), NightGoal::Soonest).steps) out += s.words + "\n";
+    return out;
+  };
+  CHECK(said(evening()).find("a hold is due") == std::string::npos);
+  CHECK(said(plans::with(evening(), "/packs/1/cycles_since_held", "22"))
+            .find("deck stands at 100 %: the charger ends it; leave it on for 2 h more") != std::string::npos);
+  CHECK(said(plans::with(evening(), "/packs/0/cycles_since_held", "22")).find("a hold is due") == std::string::npos);  // it ends at 80 %
+  const std::string endless = said(plans::with(evening(), "/chargers/1/ends_by", "nothing"));
+  CHECK(endless.find("deck charger into deck; timer to") != std::string::npos);
 }
 
 TEST_CASE("one at a time, and no more watts than the socket gives") {

@@ -16,6 +16,7 @@
 #include "core/assess/workings.h"
 #include "core/drawing/channel/channel.h"
 #include "core/plan/edit.h"
+#include "core/studies/charging_workings.h"
 
 namespace usherwright::app {
 namespace {
@@ -266,13 +267,18 @@ void MainWindow::clickChannel(const QString& part) {
     if (text(e.id) == part && !e.pointer.empty()) return goToPart(text(e.pointer), Keyboard::Follows);
 }
 
+std::optional<Working> MainWindow::workingFor(const QString& id) const {
+  auto working = workingOf(document_.plan(), document_.assessment(), id.toStdString());
+  return working ? working : chargingWorkingOf(document_.plan(), document_.assessment(), id.toStdString());
+}
+
 void MainWindow::showWorking(const QString& id) {
   std::optional<Working> working;
   if (id.startsWith(QLatin1String("finding/"))) {
     for (const Finding& f : document_.assessment().findings)
       if (QStringLiteral("finding/") + text(f.key()) == id) working = f.working;
   } else if (!id.isEmpty()) {
-    working = workingOf(document_.plan(), document_.assessment(), id.toStdString());
+    working = workingFor(id);
   }
   if (!working) return bottom_->say(QStringLiteral("There is no working for this: something it needs is not known yet."));
   sheet_->show(text(working->title), text(working->text()).section(QLatin1Char('\n'), 1));
@@ -285,6 +291,9 @@ void MainWindow::workingHere() {
                                                                                 : QStringLiteral("element/") + channel_->currentPart());
     const QString id = w->property(workingProperty).toString();
     if (!id.isEmpty()) return showWorking(id);
+    // Parts of drawings that are named as workings are.
+    if (const auto* view = qobject_cast<const DrawingView*>(w); view && workingFor(view->currentPart()))
+      return showWorking(view->currentPart());
   }
   if (QApplication::focusWidget() == channel_) return showWorking(QStringLiteral("narrows"));
   showWorking(views_.at(station_)->mainWorking());

@@ -70,6 +70,7 @@ class MainWindow : public QMainWindow {
   void fitChannel();
   void tellOnce(Station station);
   void showTitle();
+  std::optional<Working> workingFor(const QString& id) const;
   void showWorking(const QString& id);
   void workingHere();
   void provenanceHere();

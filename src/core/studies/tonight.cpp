@@ -15,8 +15,9 @@ namespace usherwright {
 namespace {
 
 constexpr double coolBelowLimit = 10;  // K below the highest charging temperature
-constexpr double enough = 0.005;       // of the charge: at its target
-constexpr double endsFull = 0.02;      // of the charge: what a charger that is right leaves out
+constexpr double holdCycles = 20;
+constexpr double enough = 0.005;   // of the charge: at its target
+constexpr double endsFull = 0.02;  // of the charge: what a charger that is right leaves out
 
 int whole(Minute m) { return static_cast<int>(std::ceil(m.value() - 1e-9)); }
 
@@ -146,7 +147,8 @@ class Planner {
   static StateOfCharge halfWay(const TonightPack& p) { return p.now + (p.target - p.now) * 0.5; }
 
   ChargeLeg legOf(std::size_t c, const ChargeRun& run, StateOfCharge to) const {
-    return {c, std::max(1, whole(Minute(run.end))), mainsDraw(plan_.chargers[c]).value_or(Watt(0)).value(), to.value() >= 1 - enough};
+    const bool itself = to.value() >= 1 - enough && plan_.chargers[c].endsBy != EndsBy::Nothing;
+    return {c, std::max(1, whole(Minute(run.end))), mainsDraw(plan_.chargers[c]).value_or(Watt(0)).value(), itself};
   }
 
   void oneLeg(std::size_t c, std::size_t k, TonightPack& p, NightJob& job) const {
@@ -163,6 +165,29 @@ class Planner {
 
   Minute clock(int t) const { return out_.night.begins + Minute(t); }
 
+  /// Where a charge stands when a timer ends it: its steps are coarser than the charge, and it is not pulled sooner.
+  StateOfCharge after(const Stint& s, std::size_t k, StateOfCharge from, StateOfCharge to) const {
+    const auto on = runOf(s.charger, k, from, StateOfCharge(1), ChargeRows::Rows);
+    if (!on) return to;
+    const Second until = Minute(s.done - s.plug);
+    for (std::size_t i = 1; i < on->points.size(); ++i) {
+      const ChargePoint &a = on->points[i - 1], &b = on->points[i];
+      if (b.time < until) continue;
+      return std::max(to, a.soc + (b.soc - a.soc) * ((until - a.time) / (b.time - a.time)));
+    }
+    return std::max(to, on->socAtEnd);
+  }
+
+  /// Due by cycles, or by groups that were read apart.
+  std::string holdDue(std::size_t k) const {
+    const Pack& p = plan_.packs[k];
+    if (!isLithium(model(k).chemistry) || p.bms.balances == Balances::Never || p.bms.present == false) return {};
+    const bool ridden = p.cyclesSinceHeld && p.cyclesSinceHeld->value() >= holdCycles;
+    const auto groups = lastGroups(p, model(k));
+    if (!ridden && !(groups && groups->verdict == GroupVerdict::Apart)) return {};
+    return fmt::format("; leave it on for {} more, attended: a hold is due", holdWords(p, model(k)));
+  }
+
   void put(const NightPlan& plan) {
     for (const Stint& s : plan.stints) {
       const std::size_t k = night_.jobs[s.job].pack;
@@ -170,9 +195,10 @@ class Planner {
       const auto same = std::count_if(plan.stints.begin(), plan.stints.end(), [&](const Stint& o) { return o.job == s.job; });
       const bool second = same > 1 && s.last;
       const StateOfCharge from = second ? halfWay(p) : p.now, to = same > 1 && !s.last ? halfWay(p) : p.target;
-      auto run = runOf(s.charger, k, from, to, ChargeRows::Rows);
+      const bool timer =
+          !s.byHand && night_.timerStep > 0 && !(to.value() >= 1 - enough && plan_.chargers[s.charger].endsBy != EndsBy::Nothing);
+      auto run = runOf(s.charger, k, from, timer ? after(s, k, from, to) : to, ChargeRows::Rows);
       if (!run) continue;
-      const bool timer = !s.byHand && to.value() < 1 - enough;
       out_.mains += run->mains;
       out_.stints.push_back({k, s.charger, clock(s.plug), clock(s.done), clock(s.free), std::move(*run), s.byHand, timer, s.last});
     }
@@ -219,7 +245,8 @@ class Planner {
     for (std::size_t i = 0; i < out_.stints.size(); ++i) {
       const TonightStint& s = out_.stints[i];
       const std::string pack = model(s.pack).name, charger = shownName(plan_.chargers[s.charger]);
-      const std::string ends = formatNumber(s.run.input().target.value() * 100) + " %";
+      const std::string ends = formatNumber(s.run.socAtEnd.value() * 100, 2) + " %";
+      const bool full = s.run.input().target.value() >= 1 - enough;
       TonightStep plug{s.plug, fmt::format("{}{} into {}{}", exchanged(i), charger, pack, s.byTimer ? "; " + timerWords(s) : ""), {}};
       const Ampere counted = s.run.input().current;
       if (const Known<Ampere> gives = plan_.chargers[s.charger].current; gives && counted < *gives)
@@ -233,7 +260,10 @@ class Planner {
             {s.done, fmt::format("{} stands at {}: pull it", pack, ends), "it goes on to full, and stands there until somebody comes"});
       else if (s.last)
         out_.steps.push_back({s.done,
-                              fmt::format("{} stands at {}{}", pack, ends, s.byTimer ? ": the timer ends it" : ": the charger ends it"),
+                              fmt::format("{} stands at {}{}", pack, ends,
+                                          s.byTimer ? ": the timer ends it"
+                                          : full    ? ": the charger ends it" + holdDue(s.pack)
+                                                    : ": the charger ends it"),
                               s.byTimer ? "nothing: it is off" : "it stays at full on its charger"});
     }
     std::stable_sort(out_.steps.begin(), out_.steps.end(), [](const TonightStep& x, const TonightStep& y) { return x.at < y.at; });

@@ -177,7 +177,7 @@ BalancePage::BalancePage(Kit kit) : StationPage(kit) {
   sheet_ = new DrawingView(kit_, QStringLiteral("groups and holds at full"));
   sheet_->setGround([this](drawing::Size size) { return drawing::balanceSheet(kit_.document.subject(), needs_, size); });
   connect(sheet_, &DrawingView::partClicked, this, [this](const QString& part) {
-    Q_EMIT kit_.desk.partRequested(QStringLiteral("/packs/%1/cycles_since_held").arg(part.mid(8)), Keyboard::Follows);
+    Q_EMIT kit_.desk.partRequested(QStringLiteral("/packs/%1/cycles_since_held").arg(part.mid(5)), Keyboard::Follows);
   });
   column->addWidget(clearScroll(sheet_), 1);
   auto* caution = wrapped();

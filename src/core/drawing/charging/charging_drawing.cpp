@@ -48,6 +48,9 @@ Words wordsFor(const Subject& subject, const ChargeFigures& c) {
     return {"too much current", fmt::format("{} allows {} A", c.limit->shown(), formatNumber(c.limit->limit.value())), Ink::Stop, 0,
             fmt::format("set to {} A or less{}", limit, c.limit->element == "lead" ? ", or a thicker charge lead" : "")};
   }
+  if (c.assigned)
+    if (const Finding* stop = chargingStop(subject.plan, subject.assessment, c.charger, c.pack))
+      return {"not now", fmt::format("{}: {}", stop->id, stop->sentence), Ink::Stop, 0, stop->what};
   const std::string soc = formatNumber(c.reached.value_or(StateOfCharge(1)).value() * 100, 2) + " %";
   const std::string other =
       !charger.plug.empty() && !pack.chargePort.empty() && !plugsMate(charger, pack) ? "its plug does not fit the port" : "";

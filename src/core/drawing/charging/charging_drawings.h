@@ -31,7 +31,7 @@ Drawing settleLadder(const Subject& subject, std::size_t charger, const SettledC
 /// Range, years and money of each ceiling. Part ids "ceiling/<per cent>".
 Drawing ceilingBars(const Subject& subject, const std::vector<CeilingChoice>& choices, Size size);
 
-/// Volts of every group of each pack against its highest, and the hold. Part ids "balance/<pack>".
+/// Volts of every group of each pack against its highest, and the hold. Part ids "hold/<pack>".
 Drawing balanceSheet(const Subject& subject, const std::vector<BalanceNeed>& needs, Size size);
 
 /// Tags to be cut out and tied on, a proving bar, in millimetres on A4. Parts "tag/charger/<id>", "tag/port/<id>".

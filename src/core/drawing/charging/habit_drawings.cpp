@@ -102,7 +102,7 @@ Drawing balanceSheet(const Subject& subject, const std::vector<BalanceNeed>& nee
     const PackModel& m = subject.assessment.figures.packs[b.pack].model;
     const bool due = b.never || b.ceilingHides || (b.cyclesLeft && *b.cyclesLeft <= 0);
     Shape& ground = pen.rectangle({margin / 2, y}, {size.width - margin / 2, y + row - 8}, Ink::Card, Ink::BankLine, 6);
-    ground.part = fmt::format("balance/{}", b.pack);
+    ground.part = fmt::format("hold/{}", b.pack);
     ground.tip = m.name + ": " + b.sentence;
     d.description += ground.tip + " ";
     pen.text({margin + 6, y + 24}, elided(m.name, Face::Title, 200), Face::Title);

@@ -107,7 +107,7 @@ class Timeline {
       const double until = f_.x(t_.night.begins + p.waits);
       Shape& rest = pen_.rectangle({f_.left, high - bar}, {until, high}, Ink::Bank, Ink::BankLine);
       rest.pattern = Pattern::Hatched;
-      rest.part = fmt::format("wait/{}", k);
+      rest.part = fmt::format("rest/{}", k);
       rest.tip = "rests until " + formatClock((t_.night.begins + p.waits).value()) + ": " + p.because;
       const std::string words = "until " + formatClock((t_.night.begins + p.waits).value()) + ": " + p.because;
       pen_.text({f_.left + 6, low + 11}, elided(words, Face::Small, f_.width - 12), Face::Small, Ink::Mind);
@@ -153,7 +153,7 @@ class Timeline {
     const double a = f_.x(s.plug), b = std::max(a + 3, f_.x(s.done)), base = f_.base(k);
     const std::string charger = shownName(s_.plan.chargers[s.charger]);
     Shape& block = pen_.rectangle({a, base - bar}, {b, base}, packInk(k), Ink::None, 3);
-    block.part = fmt::format("stint/{}/{}", s.charger, k);
+    block.part = fmt::format("charge/{}/{}", s.charger, k);
     block.tip = fmt::format("{} on {} from {} to {}", charger, s_.assessment.figures.packs[k].model.name, formatClock(s.plug.value()),
                             formatClock(s.done.value()));
     d_.description += block.tip + ". ";
