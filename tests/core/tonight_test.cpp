@@ -347,6 +347,23 @@ TEST_CASE("a hold that is due is part of a full charge; a charger that nothing e
   CHECK(endless.find("deck charger into deck; timer to") != std::string::npos);
 }
 
+TEST_CASE("a household of forty chargers is planned with its quickest ones") {
+  Plan plan = evening();
+  for (int i = 0; i < 38; ++i) {
+    Charger c = plan.chargers[1];
+    c.id = "spare-" + std::to_string(i);
+    c.current = Ampere(1 + 0.05 * i);
+    plan.chargers.push_back(c);
+    for (const char* key : {"output_V", "output_A"})
+      plan.provenance["/chargers/" + std::to_string(i + 2) + "/" + key].from = Provenance::Label;
+  }
+  for (const NightGoal goal : goals) {
+    const Tonight t = tonightOf(plan, plans::assessed(plans::with(plan, "/charging/one_at_a_time", "yes")), goal);
+    CHECK(t.trouble.empty());
+    CHECK(t.stints.size() >= 2);
+  }
+}
+
 TEST_CASE("one at a time, and no more watts than the socket gives") {
   Plan plan = evening();
   const auto together = [](const Tonight& t) {

@@ -14,7 +14,8 @@
 namespace usherwright {
 namespace {
 
-constexpr double coolBelowLimit = 10;  // K below the highest charging temperature
+constexpr double coolBelowLimit = 10;                       // K below the highest charging temperature
+constexpr std::size_t mostChargers = 4, mostExchanged = 3;  // of one pack: the search stays exact for these, and short
 constexpr double holdCycles = 20;
 constexpr double enough = 0.005;   // of the charge: at its target
 constexpr double endsFull = 0.02;  // of the charge: what a charger that is right leaves out
@@ -99,9 +100,14 @@ class Planner {
       else sound.push_back(pair.charger);
     }
     for (const std::size_t c : sound) oneLeg(c, k, p, job);
-    for (const std::size_t first : sound)
-      for (const std::size_t second : sound)
-        if (first != second) twoLegs(first, second, k, p, job);
+    // A household with more chargers than these does not need the slowest of them.
+    std::stable_sort(job.ways.begin(), job.ways.end(),
+                     [](const ChargeWay& a, const ChargeWay& b) { return a.front().minutes < b.front().minutes; });
+    if (job.ways.size() > mostChargers) job.ways.resize(mostChargers);
+    const std::vector<ChargeWay> single = job.ways;
+    for (std::size_t i = 0; i < std::min(single.size(), mostExchanged); ++i)
+      for (std::size_t j = 0; j < std::min(single.size(), mostExchanged); ++j)
+        if (i != j) twoLegs(single[i].front().charger, single[j].front().charger, k, p, job);
     if (job.ways.empty()) return;
     p.refused.clear();
     night_.jobs.push_back(std::move(job));
