@@ -16,9 +16,9 @@ namespace {
 
 constexpr double coolBelowLimit = 10;                       // K below the highest charging temperature
 constexpr std::size_t mostChargers = 4, mostExchanged = 3;  // of one pack: the search stays exact for these, and short
-constexpr double holdCycles = 20;
-constexpr double enough = 0.005;   // of the charge: at its target
-constexpr double endsFull = 0.02;  // of the charge: what a charger that is right leaves out
+constexpr double holdCycles = 20, evening = 3;              // h of a hold that somebody sits through
+constexpr double enough = 0.005;                            // of the charge: at its target
+constexpr double endsFull = 0.02;                           // of the charge: what a charger that is right leaves out
 
 int whole(Minute m) { return static_cast<int>(std::ceil(m.value() - 1e-9)); }
 
@@ -191,6 +191,9 @@ class Planner {
     const bool ridden = p.cyclesSinceHeld && p.cyclesSinceHeld->value() >= holdCycles;
     const auto groups = lastGroups(p, model(k));
     if (!ridden && !(groups && groups->verdict == GroupVerdict::Apart)) return {};
+    const Known<Hour> hours = holdTime(p, model(k));
+    if (hours && hours->value() > evening)
+      return fmt::format("; a hold is due: {} in all, attended, an evening at a time", holdWords(p, model(k)));
     return fmt::format("; leave it on for {} more, attended: a hold is due", holdWords(p, model(k)));
   }
 

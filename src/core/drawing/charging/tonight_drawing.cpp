@@ -11,7 +11,7 @@
 namespace usherwright::drawing {
 namespace {
 
-constexpr double names = 128, band = 26, foot = 26, right = 20, gap = 14, bar = 14;
+constexpr double names = 128, band = 26, foot = 26, right = 20, gap = 14, bar = 14, head = 22;
 
 struct Frame {
   double left, width, top, bottom, begins, length;
@@ -30,7 +30,7 @@ struct Frame {
   double high() const { return (bottom - top) / static_cast<double>(rows); }
   double rowTop(std::size_t k) const { return top + high() * static_cast<double>(k); }
   double base(std::size_t k) const { return rowTop(k) + high() - gap; }
-  double y(std::size_t k, StateOfCharge charge) const { return base(k) - charge.value() * (high() - gap - 14); }
+  double y(std::size_t k, StateOfCharge charge) const { return base(k) - charge.value() * (high() - gap - head); }
 };
 
 std::string percentOf(StateOfCharge s) { return formatNumber(s.value() * 100, 3) + " %"; }
@@ -110,7 +110,7 @@ class Timeline {
       rest.part = fmt::format("rest/{}", k);
       rest.tip = "rests until " + formatClock((t_.night.begins + p.waits).value()) + ": " + p.because;
       const std::string words = "until " + formatClock((t_.night.begins + p.waits).value()) + ": " + p.because;
-      pen_.text({f_.left + 6, low + 11}, elided(words, Face::Small, f_.width - 12), Face::Small, Ink::Mind);
+      pen_.text({f_.left + 6, low + 9}, elided(words, Face::Small, f_.width - 12), Face::Small, Ink::Mind);
     }
     if (!p.refused.empty()) {
       const double x = f_.left + 12;
@@ -203,7 +203,7 @@ double tonightMinutes(const Tonight& tonight, Size size, double x) {
 
 double tonightCharge(const Tonight& tonight, Size size, std::size_t pack, double y) {
   const Frame f(tonight, size);
-  return (f.base(pack) - y) / (f.high() - gap - 14);
+  return (f.base(pack) - y) / (f.high() - gap - head);
 }
 
 double tonightListHeight(const Tonight& tonight) {

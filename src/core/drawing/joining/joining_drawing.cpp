@@ -261,6 +261,10 @@ class BasinMaker {
     const double deep = floorY_ - 1 - (floorY_ - level - 1) * row_.soc[k].value();
     const bool brimful = level - 6 < plot_.topLeft.y + 14;
     const double at = clear(brimful ? level + 18 : level - 6, brimful ? 1 : -1, level);
+    if (deep > at - 14 && deep < at + 4) {  // the edge of the deep runs through it: neither ink would be read on both
+      const double half = textWidth(volts, face) / 2 + 4;
+      pen_.rectangle({x + w / 2 - half, at - 14}, {x + w / 2 + half, at + 5}, Ink::Card, Ink::None, 3);
+    }
     pen_.text({x + w / 2, at}, volts, face, at > deep + 14 ? Ink::OnDeep : Ink::Ink, Anchor::Middle);
     const double below = clear(floorY_ - 8, -1, level);
     if (std::abs(below - at) < 15) return;  // next to nothing in it: the volts say so, the tip says the share
