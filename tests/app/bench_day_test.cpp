@@ -209,6 +209,8 @@ TEST_CASE("a candidate of the label reader is taken with a click, one by one") {
 TEST_CASE("a charger is added, put to the right pack, and taken away again") {
   Bench b;
   b.key(Qt::Key_7, Qt::ControlModifier);
+  b.window().stationView(Station::Charging)->showPage(QStringLiteral("Matrix"));
+  Bench::settle();
   b.clickButton(QStringLiteral("+ add a charger"));
   REQUIRE(b.document().plan().chargers.size() == 3);
   CHECK(b.document().undoWords() == QStringLiteral("add a charger"));

@@ -356,6 +356,9 @@ TEST_CASE("C-043: a lead that moves says what it needs to spare, and is a Mind w
   enter("from the axis", QStringLiteral("4 cm"));
   enter("free between clips", QStringLiteral("200"));
   enter("loose there", QStringLiteral("50"));
+  CHECK(rows->accessibleDescription().contains(QStringLiteral(
+      "turns 90°, 40 mm from the axis, not known whether it is drawn out, 200 mm free. needs at least 82.8 mm to spare; 50 mm loose")));
+  enter("drawn out by", QStringLiteral("0"));
   CHECK(rows->accessibleDescription().contains(
       QStringLiteral("turns 90°, 40 mm from the axis, 200 mm free. needs 82.8 mm to spare; 50 mm loose")));
   CHECK(b.finding(QStringLiteral("WIRE-09")));

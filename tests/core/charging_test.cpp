@@ -126,6 +126,21 @@ TEST_CASE("what is not held by volts goes on to full at its current") {
   CHECK_FALSE(run.constantVoltageFrom);
 }
 
+TEST_CASE("a charger that is held by its watts gives them all the way, whatever its volts") {
+  ChargeInput in = pair([](double low, double) { return low; });
+  in.slow = Ohm(0.3);
+  in.slowCapacitance = Farad(300);
+  in.start = StateOfCharge(0.2);
+  in.target = StateOfCharge(0.7);
+  in.set = Volt(60);
+  in.current = Ampere(6);
+  in.power = Watt(100);
+  const ChargeRun run = charge(in);
+  CHECK(run.reachedTarget());
+  CHECK(run.intoPack.value() == Approx(100 * Hour(run.end).value()).epsilon(0.006));
+  for (std::size_t i = 1; i < run.points.size(); ++i) CHECK(run.points[i].current < Ampere(6));
+}
+
 TEST_CASE("life: hand-worked factors, and no habit that is kinder ever lasts less") {
   LifeInput in;
   in.cyclesPerYear = 100;
@@ -185,6 +200,17 @@ TEST_CASE("a charger is settled by label and reading together, and says so only 
   c.output = Volt(48);
   c.chemistry = Chemistry::Nmc;
   const SettledCharger open = settleCharger(c);
+  CHECK(open.sentence == "brick may give 50.4 V (12S nmc), 54.6 V (13S nmc) or 58.8 V (14S nmc).");
+  const auto has = [&](int series, Chemistry kind) {
+    return std::any_of(open.candidates.begin(), open.candidates.end(),
+                       [&](const ChargerCandidate& x) { return x.series == series && x.chemistry == kind; });
+  };
+  for (const auto& [series, kind] :
+       {std::pair(24, Chemistry::Nmc), std::pair(28, Chemistry::Lfp), std::pair(42, Chemistry::Lead), std::pair(6, Chemistry::Lead)})
+    CHECK(has(series, kind));
+  for (const auto& [series, kind] :
+       {std::pair(25, Chemistry::Nmc), std::pair(29, Chemistry::Lfp), std::pair(2, Chemistry::Nmc), std::pair(7, Chemistry::Lead)})
+    CHECK_FALSE(has(series, kind));
   CHECK(open.settled < 0);  // a class, not an output
   CHECK(open.next.find("no-load output") != std::string::npos);
   c.reading = Volt(54.55);

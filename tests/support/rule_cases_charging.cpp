@@ -109,6 +109,8 @@ std::vector<RuleCase> chargingCases() {
           {"CHG-12", "Note", "charger-stock", {{small + "mains_from_V", "200"}, {how + "mains_V", "120"}}},
           {"CHG-12", "quiet", "", {{small + "selector", "230"}}},
           {"CHG-12", "quiet", "", {{how + "mains_V", "120"}}},
+          {"CHG-12", "quiet", "", {{small + "mains_from_V", "200"}, {how + "mains_V", "185"}}},
+          {"CHG-12", "quiet", "", {{small + "mains_to_V", "210"}}},
           {"CHG-13", "Mind", "stock", {{stock + "ceiling", "80 %"}}},
           {"CHG-13", "Mind", "stock", {{stock + "ceiling", "80 %"}, {stock + "bms/balances", ""}}},
           {"CHG-13", "Mind", "stock", {{stock + "ceiling", "80 %"}, {stock + "balance_every", "21"}}},
