@@ -97,6 +97,7 @@ TEST_CASE("a lower current is never sooner, a higher target never earlier, a lim
     RC_ASSERT(summary.end == run.end);
     RC_ASSERT(summary.intoPack == run.intoPack);
     RC_ASSERT(run.heat.value() >= -1e-9);
+    RC_ASSERT(*run.timeTo(in.start) == Second(0));
     ChargeInput half = in;
     half.target = StateOfCharge(between(in.start.value(), 1));
     const ChargeRun ended = charge(half, ChargeRows::Summary);
@@ -185,6 +186,12 @@ TEST_CASE("a higher ceiling never has less range, nor more years; years are not 
     CHECK(choices[i].years->likely >= choices[i - 1].years->likely);
     CHECK(*choices[i].perThousandKm <= *choices[i - 1].perThousandKm);
   }
+  const Assessment whole = plans::assessed(plan);
+  double packs = 0;
+  for (const PackFigures& p : whole.figures.packs) packs += p.model.cost->value();
+  const double km = choices.front().years->likely * plan.charging.ridesPerWeek->value() * 52.18 * plan.routes.front().length.value();
+  CHECK(choices.front().perThousandKm->value() ==
+        Approx(packs * 1000 / km + whole.figures.range.route.perKilometre.value() / 0.88 * plan.charging.energyPrice->value()));
   CHECK(choices.front().range->value() == Approx(plans::assessed(plan).figures.range.likely.value()));
   plan.charging.ridesPerWeek.reset();
   CHECK_FALSE(ceilingChoices(plan, plans::assessed(plan)).front().years);

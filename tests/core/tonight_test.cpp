@@ -278,6 +278,8 @@ TEST_CASE("tonight: nothing is charged that a Stop is about, that nobody knows t
   CHECK(refused(plans::with(evening(), "/packs/0/charge_temperature_C", "-3"), 0).find("never do") != std::string::npos);
   CHECK(refused(plans::with(evening(), "/chargers/0/output_A", ""), 0).find("not known yet") != std::string::npos);
   CHECK(refused(plans::with(plans::with(evening(), "/packs/0/condition", "swollen"), "/packs/0/soc", "40 %"), 0).starts_with("PACK-09"));
+  const Plan wrong = plans::with(evening(), "/chargers/1/output_V", "58.8");
+  CHECK(tonightOf(wrong, plans::assessed(wrong), NightGoal::Soonest).packs[0].refused.empty());  // the other one is charged all the same
   // What is assumed, claimed or unknown is no charger to plan with, and a Stop about the pack itself stands against it.
   CHECK(refused(plans::with(evening(), "/packs/0/bms/charge_A", ""), 0).find("not proven yet: BMS charge limit") != std::string::npos);
   CHECK(refused(plans::with(evening(), "/chargers/0/polarity", ""), 0).find("not proven yet: charger polarity") != std::string::npos);
