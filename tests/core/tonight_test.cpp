@@ -141,11 +141,16 @@ Night randomNight(Draw& draw, int length, int jobs, int chargers) {
       if (c == 0 || draw.heads(70))
         job.ways.push_back({{static_cast<std::size_t>(c), draw.of(2, length / 3), 100.0 * draw.of(1, 2), full}});
     if (job.ways.size() > 1 && j == 0 && draw.heads(40)) {
-      ChargeLeg first = job.ways[0][0], second = job.ways[1][0];
-      first.minutes = (first.minutes + 1) / 2;
-      second.minutes = (second.minutes + 1) / 2;
-      first.endsItself = false;
-      job.ways.push_back({first, second});
+      const std::vector<ChargeWay> single = job.ways;
+      for (std::size_t a = 0; a < single.size(); ++a)
+        for (std::size_t b = 0; b < single.size(); ++b) {
+          if (a == b) continue;
+          ChargeLeg first = single[a][0], second = single[b][0];
+          first.minutes = (first.minutes + 1) / 2;
+          second.minutes = (second.minutes + 1) / 2;
+          first.endsItself = false;
+          job.ways.push_back({first, second});
+        }
     }
     n.jobs.push_back(std::move(job));
   }
@@ -167,7 +172,7 @@ TEST_CASE("300 small nights: nothing that brute force finds is better, for any g
   int planned = 0;
   for (int i = 0; i < 300; ++i) {
     const int jobs = draw.of(1, 3);
-    const Night night = randomNight(draw, jobs == 3 ? 18 : 30, jobs, draw.of(1, 2));
+    const Night night = randomNight(draw, jobs == 3 ? 18 : 30, jobs, draw.of(1, jobs == 3 ? 2 : 3));
     for (const NightGoal goal : goals) {
       const auto best = Everything(night, goal).best();
       const NightResult ours = scheduleNight(night, goal);

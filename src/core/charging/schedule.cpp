@@ -8,7 +8,6 @@
 #include <span>
 #include <tuple>
 #include <unordered_map>
-#include <unordered_set>
 
 #include "core/charging/schedule_parts.h"
 
@@ -37,9 +36,9 @@ bool mayStart(const Night& night, const ChargeLeg& leg, int t) {
   return !isByHand(night, leg) || end == night.length || isIn(night.hands, end);
 }
 
-/// For every minute the next and the last one at which a leg may start, by hours alone.
+/// For every minute the next and the last one at which a leg may start, by hours alone; and where such stretches begin and end.
 struct Starts {
-  std::vector<int> next, before;
+  std::vector<int> next, before, edges;
 };
 Starts startsOf(const Night& night, const ChargeLeg& leg) {
   Starts out;
@@ -56,6 +55,8 @@ Starts startsOf(const Night& night, const ChargeLeg& leg) {
     const auto at = static_cast<std::size_t>(t);
     if (may[at]) last = t;
     out.before[at] = last;
+    const bool begins = may[at] && (t == 0 || !may[at - 1]), ends = may[at] && (t + 1 == n || !may[at + 1]);
+    if (begins || ends) out.edges.push_back(t);
   }
   return out;
 }
@@ -116,16 +117,16 @@ class Search {
     int soonest = 0;         ///< it is never done before
   };
 
-  /// The same for the same stints in whatever order they were placed: what can follow is the same too.
-  std::uint64_t hashOfPlaced() const {
-    std::uint64_t out = placed_.size();
+  /// What can follow: the ways that were chosen, and where each of their legs stands, in whatever order they were placed.
+  using Placement = std::vector<std::uint64_t>;
+  Placement placement() const {
+    Placement out;
     for (const Stint& s : placed_) {
-      std::uint64_t x = (((s.job * 8 + s.charger) * 4096 + static_cast<std::uint64_t>(s.plug)) * 2 + (s.last ? 1 : 0)) * 4096 +
-                        static_cast<std::uint64_t>(s.done);
-      x = (x ^ (x >> 30)) * 0xbf58476d1ce4e5b9ULL;  // splitmix64
-      x = (x ^ (x >> 27)) * 0x94d049bb133111ebULL;
-      out += x ^ (x >> 31);
+      const auto way = static_cast<std::uint64_t>(state_[s.job].way - night_.jobs[s.job].ways.data());
+      out.push_back((((static_cast<std::uint64_t>(s.job) << 16 | way) << 1 | (s.last ? 1U : 0U)) << 16) |
+                    static_cast<std::uint64_t>(s.plug));
     }
+    std::sort(out.begin(), out.end());
     return out;
   }
 
@@ -156,7 +157,7 @@ class Search {
   }
 
   void go() {
-    if (!seen_.insert(hashOfPlaced()).second) return;
+    if (!seen_.insert(placement()).second) return;
     bool all = true;
     for (std::size_t j = 0; j < state_.size(); ++j) {
       const State& s = state_[j];
@@ -216,13 +217,9 @@ class Search {
       if (t >= was.bound || late_)
         if ((late_ ? latest(j, leg, was.bound, t) : soonest(j, leg, t)) == t) tryAt(t);
     };
-    // Another moment may lie in another of the hours.
-    for (const MinuteSpan& h : night_.hands) {
-      const int t = late_ ? latest(j, leg, was.bound, h.to - 1) : soonest(j, leg, std::max(was.bound, h.from));
-      if (isIn({h}, t)) tryAt(t);
-    }
-    // The end of the night is one that costs nothing.
-    if (isByHand(night_, leg)) tryMoment(night_.length - leg.minutes);
+    // The first and the last of every stretch that the hours leave: a window's beginning, its end, the end of the night.
+    for (const int edge : ofLeg_.at(&leg)->edges)
+      tryAt(late_ ? latest(j, leg, was.bound, edge) : soonest(j, leg, std::max(was.bound, edge)));
     for (const Stint& s : std::span(there).first(standing))
       for (const int t : {s.plug, s.done, s.free}) {
         tryMoment(t);
@@ -303,7 +300,7 @@ class Search {
   std::unordered_map<const ChargeLeg*, const Starts*> ofLeg_;
   std::vector<State> state_;
   std::vector<Stint> placed_;
-  std::unordered_set<std::uint64_t> seen_;
+  std::set<Placement> seen_;
   int exchanged_ = 0, bestSum_ = 0;
   bool tooMany_ = false;
   std::optional<NightPlan>* best_ = nullptr;
