@@ -1,4 +1,4 @@
-// The calendar file, read back by a library that did not write it; the tags, measured.
+// The calendar file, read back by a library that did not write it; the tags, measured, and what has to be tagged.
 #include <unistd.h>
 #include <catch2/catch.hpp>
 #include <cstdlib>
@@ -96,4 +96,13 @@ TEST_CASE("C-103: tags say what goes into what, and never what a Stop is about; 
   CHECK(wrong.description.find("deck charger: 58.8 V   4 A. into nothing yet. never into: stock, deck.") != std::string::npos);
   const drawing::Drawing unknown = tags(plans::with(plan, "/chargers/1/output_V", ""));
   CHECK(unknown.description.find("deck charger: not known V   4 A. into nothing yet.") != std::string::npos);
+}
+
+TEST_CASE("plugs that carry two voltages in one household are called out") {
+  Plan plan = plans::demo();
+  CHECK(sharedPlugs(plan).empty());
+  plan.chargers[0].plug = plan.chargers[1].plug;
+  plan.chargers[0].output = Volt(42);
+  REQUIRE(sharedPlugs(plan).size() == 1);
+  CHECK(sharedPlugs(plan)[0].find("42 V and 54.6 V") != std::string::npos);
 }

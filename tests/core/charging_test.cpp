@@ -298,15 +298,6 @@ TEST_CASE("half an hour on the way: the Wh that a charger gives, none where a St
   for (const TopUp& t : topUps(plan, plans::assessed(plan), Minute(30))) CHECK((t.pack != 0 || !t.refused.empty()));
 }
 
-TEST_CASE("plugs that carry two voltages in one household are called out") {
-  Plan plan = plans::demo();
-  CHECK(sharedPlugs(plan).empty());
-  plan.chargers[0].plug = plan.chargers[1].plug;
-  plan.chargers[0].output = Volt(42);
-  REQUIRE(sharedPlugs(plan).size() == 1);
-  CHECK(sharedPlugs(plan)[0].find("42 V and 54.6 V") != std::string::npos);
-}
-
 TEST_CASE("a charge that was done is kept whole or refused with its reason; from empty to full it is a capacity test") {
   const Plan plan = plans::sound();
   ChargeRecord r{"2026-11-30", "charger-stock", StateOfCharge(0.4), std::nullopt, Minute(200), AmpereHour(6.1), {}};
