@@ -4,10 +4,10 @@
 #include <algorithm>
 #include <array>
 #include <map>
-#include <set>
 #include <span>
 #include <tuple>
 #include <unordered_map>
+#include <unordered_set>
 
 #include "core/charging/schedule_parts.h"
 
@@ -117,16 +117,19 @@ class Search {
     int soonest = 0;         ///< it is never done before
   };
 
-  /// What can follow: the ways that were chosen, and where each of their legs stands, in whatever order they were placed.
-  using Placement = std::vector<std::uint64_t>;
-  Placement placement() const {
-    Placement out;
+  /// What can follow: the ways that were chosen, and where each of their legs stands, in whatever order they were placed. As one
+  /// number: two that differ are alike once in 2^64.
+  std::uint64_t placement() const {
+    std::uint64_t out = 0;
     for (const Stint& s : placed_) {
       const auto way = static_cast<std::uint64_t>(state_[s.job].way - night_.jobs[s.job].ways.data());
-      out.push_back((((static_cast<std::uint64_t>(s.job) << 16 | way) << 1 | (s.last ? 1U : 0U)) << 16) |
-                    static_cast<std::uint64_t>(s.plug));
+      std::uint64_t x =
+          (((static_cast<std::uint64_t>(s.job) << 16 | way) << 1 | (s.last ? 1U : 0U)) << 16) + static_cast<std::uint64_t>(s.plug) + 1;
+      x *= 0x9e3779b97f4a7c15ULL;
+      x = (x ^ (x >> 30)) * 0xbf58476d1ce4e5b9ULL;  // splitmix64
+      x = (x ^ (x >> 27)) * 0x94d049bb133111ebULL;
+      out += x ^ (x >> 31);
     }
-    std::sort(out.begin(), out.end());
     return out;
   }
 
@@ -300,7 +303,7 @@ class Search {
   std::unordered_map<const ChargeLeg*, const Starts*> ofLeg_;
   std::vector<State> state_;
   std::vector<Stint> placed_;
-  std::set<Placement> seen_;
+  std::unordered_set<std::uint64_t> seen_;
   int exchanged_ = 0, bestSum_ = 0;
   bool tooMany_ = false;
   std::optional<NightPlan>* best_ = nullptr;
