@@ -61,17 +61,13 @@ Starts startsOf(const Night& night, const ChargeLeg& leg) {
   return out;
 }
 
-Stint stintOf(const Night& night, std::size_t job, const ChargeLeg& leg, int t) {
-  Stint s;
-  s.job = job;
-  s.charger = leg.charger;
-  s.plug = t;
-  s.done = t + lasting(night, leg);
-  s.byHand = isByHand(night, leg);
-  s.free = s.byHand ? s.done : nextHands(night, s.done);
-  s.watts = leg.watts;
-  return s;
-}
+/// A leg with what its night makes of it, looked up often.
+struct Placeable {
+  const ChargeLeg* leg = nullptr;
+  const Starts* starts = nullptr;
+  int lasting = 0;
+  bool byHand = false;
+};
 
 class Search {
  public:
@@ -84,13 +80,15 @@ class Search {
         for (const ChargeLeg& leg : way) {
           const auto same = starts_.try_emplace(keyOf(leg), std::nullopt).first;
           if (!same->second) same->second = startsOf(night, leg);
-          ofLeg_.emplace(&leg, &*same->second);
-          minutes += lasting(night, leg);
+          const Placeable mine{&leg, &*same->second, lasting(night, leg), isByHand(night, leg)};
+          ofLeg_.emplace(&leg, mine);
+          minutes += mine.lasting;
         }
         least = std::min(least, minutes);
       }
       state_.push_back({nullptr, 0, 0, job.release + least});
     }
+    for (int t = 0; t <= night.length; ++t) hands_.push_back(nextHands(night, t));
   }
 
   /// Moments count in what is best, or they are too many: then every place beside another moment is tried as well. A measure
@@ -131,6 +129,18 @@ class Search {
       out += x ^ (x >> 31);
     }
     return out;
+  }
+
+  Stint stintOf(std::size_t job, const Placeable& what, int t) const {
+    Stint s;
+    s.job = job;
+    s.charger = what.leg->charger;
+    s.plug = t;
+    s.done = t + what.lasting;
+    s.byHand = what.byHand;
+    s.free = s.byHand || s.done > night_.length ? s.done : hands_[static_cast<std::size_t>(s.done)];
+    s.watts = what.leg->watts;
+    return s;
   }
 
   std::tuple<int, int, int> costOf(const NightPlan& p) const {
@@ -192,7 +202,7 @@ class Search {
   void place(std::size_t j) {
     const State was = state_[j];
     const std::size_t index = late_ ? was.way->size() - 1 - was.placed : was.placed;
-    const ChargeLeg& leg = (*was.way)[index];
+    const Placeable& leg = ofLeg_.at(&(*was.way)[index]);
     std::array<int, 16> tried{};
     std::size_t count = 0;
     const auto tryAt = [&](int t) {
@@ -200,7 +210,7 @@ class Search {
                        tried.begin() + static_cast<std::ptrdiff_t>(count))
         return;
       if (count < tried.size()) tried[count++] = t;
-      Stint s = stintOf(night_, j, leg, t);
+      Stint s = stintOf(j, leg, t);
       s.last = index + 1 == was.way->size();
       placed_.push_back(s);
       if (!hopeless()) {
@@ -211,28 +221,35 @@ class Search {
       }
       placed_.pop_back();
     };
-    tryAt(late_ ? latest(j, leg, was.bound) : soonest(j, leg, was.bound));
-    if (!aligned_) return;
-    std::array<Stint, 10> there;  // a job has two legs at most, a night four jobs
-    const std::size_t standing = std::min(there.size(), placed_.size());
-    std::copy_n(placed_.begin(), standing, there.begin());
     const auto tryMoment = [&](int t) {
       if (t >= was.bound || late_)
         if ((late_ ? latest(j, leg, was.bound, t) : soonest(j, leg, t)) == t) tryAt(t);
     };
+    std::array<Stint, 10> there;  // a job has two legs at most, a night four jobs
+    const std::size_t standing = std::min(there.size(), placed_.size());
+    std::copy_n(placed_.begin(), standing, there.begin());
+    // With no moment left to spend, a leg begins at one that is spent already.
+    if (aligned_ && tallyOf(night_, placed_).moments >= night_.mostMoments) {
+      for (const Stint& s : std::span(there).first(standing))
+        for (const int t : {s.plug, s.done})
+          if (t == s.plug || s.byHand) tryMoment(t);
+      return;
+    }
+    tryAt(late_ ? latest(j, leg, was.bound) : soonest(j, leg, was.bound));
+    if (!aligned_) return;
     // The first and the last of every stretch that the hours leave: a window's beginning, its end, the end of the night.
-    for (const int edge : ofLeg_.at(&leg)->edges)
+    for (const int edge : leg.starts->edges)
       tryAt(late_ ? latest(j, leg, was.bound, edge) : soonest(j, leg, std::max(was.bound, edge)));
     for (const Stint& s : std::span(there).first(standing))
       for (const int t : {s.plug, s.done, s.free}) {
         tryMoment(t);
-        if (isByHand(night_, leg)) tryMoment(t - leg.minutes);  // its own end is a moment too
+        if (leg.byHand) tryMoment(t - leg.lasting);  // its own end is a moment too
       }
   }
 
   /// Where it stands in the way of what is placed: the first minute at which it might not, or nothing.
-  std::optional<int> clash(const ChargeLeg& leg, int t) const {
-    const Stint s = stintOf(night_, 0, leg, t);
+  std::optional<int> clash(const Placeable& leg, int t) const {
+    const Stint s = stintOf(0, leg, t);
     double watts = s.watts;
     int soonestEnd = night_.length + 1;
     bool crowded = false;
@@ -263,8 +280,8 @@ class Search {
     return latestPlug;
   }
 
-  int soonest(std::size_t j, const ChargeLeg& leg, int from) const {
-    const Starts& starts = *ofLeg_.at(&leg);
+  int soonest(std::size_t j, const Placeable& leg, int from) const {
+    const Starts& starts = *leg.starts;
     int t = std::max(from, night_.jobs[j].release);
     while (t <= night_.length) {
       t = starts.next[static_cast<std::size_t>(t)];
@@ -277,13 +294,13 @@ class Search {
   }
 
   /// The last start whose end (and whose charger's freedom, where the pack goes on) is not after `until`.
-  int latest(std::size_t j, const ChargeLeg& leg, int until, int notAfter = 1 << 20) const {
-    const Starts& starts = *ofLeg_.at(&leg);
-    int t = std::min(until - lasting(night_, leg), notAfter);
+  int latest(std::size_t j, const Placeable& leg, int until, int notAfter = 1 << 20) const {
+    const Starts& starts = *leg.starts;
+    int t = std::min(until - leg.lasting, notAfter);
     while (t >= night_.jobs[j].release) {
       t = starts.before[static_cast<std::size_t>(std::min(t, night_.length))];
       if (t < night_.jobs[j].release) return -1;
-      const Stint s = stintOf(night_, j, leg, t);
+      const Stint s = stintOf(j, leg, t);
       if (until < night_.length && s.free > until) {
         --t;
         continue;
@@ -291,7 +308,7 @@ class Search {
       const std::optional<int> blocked = clash(leg, t);
       if (!blocked) return t;
       if (*blocked > night_.length) return -1;
-      t = std::min(t - 1, *blocked - lasting(night_, leg));
+      t = std::min(t - 1, *blocked - leg.lasting);
     }
     return -1;
   }
@@ -300,7 +317,8 @@ class Search {
   NightGoal goal_;
   bool late_, aligned_;
   std::map<Key, std::optional<Starts>> starts_;
-  std::unordered_map<const ChargeLeg*, const Starts*> ofLeg_;
+  std::unordered_map<const ChargeLeg*, Placeable> ofLeg_;
+  std::vector<int> hands_;  ///< the next minute with hands, of every minute
   std::vector<State> state_;
   std::vector<Stint> placed_;
   std::unordered_set<std::uint64_t> seen_;
