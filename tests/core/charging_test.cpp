@@ -176,29 +176,6 @@ TEST_CASE("life: hand-worked factors, and no habit that is kinder ever lasts les
   });
 }
 
-TEST_CASE("a higher ceiling never has less range, nor more years; years are not known while nobody says how often it is ridden") {
-  Plan plan = plans::demo();
-  plan.packs[0].ceiling = StateOfCharge(0.65);
-  const auto choices = ceilingChoices(plan, plans::assessed(plan));
-  REQUIRE(choices.size() == 4);
-  for (std::size_t i = 1; i < choices.size(); ++i) {
-    CHECK(*choices[i].range < *choices[i - 1].range);
-    CHECK(choices[i].years->likely >= choices[i - 1].years->likely);
-    CHECK(*choices[i].perThousandKm <= *choices[i - 1].perThousandKm);
-  }
-  const Assessment whole = plans::assessed(plan);
-  double packs = 0;
-  for (const PackFigures& p : whole.figures.packs) packs += p.model.cost->value();
-  const double km = choices.front().years->likely * plan.charging.ridesPerWeek->value() * 52.18 * plan.routes.front().length.value();
-  CHECK(choices.front().perThousandKm->value() ==
-        Approx(packs * 1000 / km + whole.figures.range.route.perKilometre.value() / 0.88 * plan.charging.energyPrice->value()));
-  CHECK(choices.front().range->value() == Approx(plans::assessed(plan).figures.range.likely.value()));
-  plan.charging.ridesPerWeek.reset();
-  CHECK_FALSE(ceilingChoices(plan, plans::assessed(plan)).front().years);
-  plan.routes.clear();
-  CHECK_FALSE(ceilingChoices(plan, plans::assessed(plan)).front().range);
-}
-
 TEST_CASE("a charger is settled by label and reading together, and says so only where one is left") {
   Charger c;
   c.name = "brick";

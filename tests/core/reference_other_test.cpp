@@ -60,7 +60,7 @@ TEST_CASE("charging runs agree with the worked case") {
     checkFigure(expected, name + ".mains_energy_Wh", run.mains.value());
     checkFigure(expected, name + ".bench_rule_h", run.benchRule.value());
     checkFigure(expected, name + ".resting_soc_at_charger_voltage",
-                socReached(in.set, in.series, in.curve, factsOf(Chemistry::Nmc))->value());
+                socReached(in.set, in.series, in.curve, factsOf(Chemistry::Nmc), std::nullopt)->value());
   }
 }
 
@@ -77,13 +77,13 @@ TEST_CASE("charger verdicts agree with the worked table") {
                                       {"lead", Ampere(r["lead_A"].get<double>())},
                                       {"bms", Ampere(r["bms_charge_limit_A"].get<double>())},
                                       {"cells", Ampere(cells)}});
-    const auto soc = socReached(output, series, RestCurve::typical(chemistry), factsOf(chemistry));
-    reference::checkRow(
-        table, i,
-        {r["row"], excessPerCell(output, series, factsOf(chemistry)).value(),
-         std::string(chargeVerdictWord(verdictOn(output, series, factsOf(chemistry)))), soc ? Json(soc->value()) : Json(nullptr),
-         limit->limit.value(), limit->element, Ampere(r["charger_A"].get<double>()) <= limit->limit,
-         mayChargeAt(Celsius(r["cell_temperature_C"].get<double>()), factsOf(chemistry))});
+    const auto soc = socReached(output, series, RestCurve::typical(chemistry), factsOf(chemistry), std::nullopt);
+    reference::checkRow(table, i,
+                        {r["row"], excessPerCell(output, series, factsOf(chemistry)).value(),
+                         std::string(chargeVerdictWord(verdictOn(output, series, factsOf(chemistry), std::nullopt))),
+                         soc ? Json(soc->value()) : Json(nullptr), limit->limit.value(), limit->element,
+                         Ampere(r["charger_A"].get<double>()) <= limit->limit,
+                         mayChargeAt(Celsius(r["cell_temperature_C"].get<double>()), factsOf(chemistry))});
   }
 }
 

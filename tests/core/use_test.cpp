@@ -84,14 +84,24 @@ TEST_CASE("more current is never slower to eighty per cent, and the bench rule i
 }
 
 TEST_CASE("verdicts turn at plus two and minus ten hundredths of a volt per cell") {
-  CHECK(verdictOn(Volt(54.6), 13, factsOf(Chemistry::Nmc)) == ChargeVerdict::Right);
-  CHECK(verdictOn(Volt(13 * 4.22), 13, factsOf(Chemistry::Nmc)) == ChargeVerdict::Right);
-  CHECK(verdictOn(Volt(13 * 4.23), 13, factsOf(Chemistry::Nmc)) == ChargeVerdict::Stop);
-  CHECK(verdictOn(Volt(13 * 4.10), 13, factsOf(Chemistry::Nmc)) == ChargeVerdict::Right);
-  CHECK(verdictOn(Volt(13 * 4.09), 13, factsOf(Chemistry::Nmc)) == ChargeVerdict::Partial);
-  CHECK(verdictOn(Volt(58.4), 13, factsOf(Chemistry::Nmc)) == ChargeVerdict::Stop);
-  CHECK(socReached(Volt(13 * 4.10), 13, RestCurve::typical(Chemistry::Nmc), factsOf(Chemistry::Nmc))->value() == Approx(0.91));
-  CHECK_FALSE(socReached(Volt(58.4), 13, RestCurve::typical(Chemistry::Nmc), factsOf(Chemistry::Nmc)).has_value());
+  CHECK(verdictOn(Volt(54.6), 13, factsOf(Chemistry::Nmc), std::nullopt) == ChargeVerdict::Right);
+  CHECK(verdictOn(Volt(13 * 4.22), 13, factsOf(Chemistry::Nmc), std::nullopt) == ChargeVerdict::Right);
+  CHECK(verdictOn(Volt(13 * 4.23), 13, factsOf(Chemistry::Nmc), std::nullopt) == ChargeVerdict::Stop);
+  CHECK(verdictOn(Volt(13 * 4.10), 13, factsOf(Chemistry::Nmc), std::nullopt) == ChargeVerdict::Right);
+  CHECK(verdictOn(Volt(13 * 4.09), 13, factsOf(Chemistry::Nmc), std::nullopt) == ChargeVerdict::Partial);
+  CHECK(verdictOn(Volt(58.4), 13, factsOf(Chemistry::Nmc), std::nullopt) == ChargeVerdict::Stop);
+  // Lead, −3.5 mV/K: warm it takes less; cold never raises what stops, and asks for more to be right.
+  const ChemistryFacts& lead = factsOf(Chemistry::Lead);
+  CHECK(verdictOn(Volt(24 * 2.49), 24, lead, Celsius(25)) == ChargeVerdict::Right);
+  CHECK(verdictOn(Volt(24 * 2.46), 24, lead, Celsius(35)) == ChargeVerdict::Right);
+  CHECK(verdictOn(Volt(24 * 2.47), 24, lead, Celsius(35)) == ChargeVerdict::Stop);
+  CHECK(verdictOn(Volt(24 * 2.51), 24, lead, Celsius(0)) == ChargeVerdict::Stop);
+  CHECK(verdictOn(Volt(24 * 2.40), 24, lead, Celsius(15)) == ChargeVerdict::Partial);
+  CHECK(verdictOn(Volt(24 * 2.36), 24, lead, Celsius(35)) == ChargeVerdict::Right);
+  CHECK(verdictOn(Volt(24 * 2.36), 24, lead, std::nullopt) == ChargeVerdict::Partial);
+  CHECK(socReached(Volt(13 * 4.10), 13, RestCurve::typical(Chemistry::Nmc), factsOf(Chemistry::Nmc), std::nullopt)->value() ==
+        Approx(0.91));
+  CHECK_FALSE(socReached(Volt(58.4), 13, RestCurve::typical(Chemistry::Nmc), factsOf(Chemistry::Nmc), std::nullopt).has_value());
   CHECK(mayChargeAt(Celsius(0), factsOf(Chemistry::Nmc)));
   CHECK_FALSE(mayChargeAt(Celsius(-1), factsOf(Chemistry::Nmc)));
   CHECK(mayChargeAt(Celsius(-5), factsOf(Chemistry::Lead)));

@@ -33,8 +33,7 @@ std::string chargeText(const Plan& plan, const Assessment& a) {
   for (const TonightStep& s : t.steps) out += fmt::format("  {} {}\n", formatClock(s.at.value()), s.words);
   out += "\n";
   for (const CeilingChoice& c : ceilingChoices(plan, a))
-    out += fmt::format("up to {} %: {}, {}\n", formatNumber(c.ceiling.value() * 100),
-                       c.range ? formatNumber(c.range->value()) + " km" : "range not known",
+    out += fmt::format("up to {}: {}, {}\n", c.name(), c.range ? formatNumber(c.range->value()) + " km" : "range not known",
                        c.years ? fmt::format("{} years ({} to {})", formatNumber(c.years->likely, 2), formatNumber(c.years->low, 2),
                                              formatNumber(c.years->high, 2))
                                : std::string("years not known"));
@@ -86,7 +85,8 @@ std::string chargeJson(const Plan& plan, const Assessment& a) {
                     {"ready_by", nightJson(plan, a, NightGoal::ReadyBy)},
                     {"as_late", nightJson(plan, a, NightGoal::AsLate)}};
   for (const CeilingChoice& c : ceilingChoices(plan, a))
-    out["ceilings"].push_back({{"ceiling", c.ceiling.value()},
+    out["ceilings"].push_back({{"ceiling", c.apart ? Json(nullptr) : Json(c.ceiling.value())},
+                               {"apart", c.apart},
                                {"range_km", orNull(c.range)},
                                {"years", c.years ? Json({c.years->low, c.years->likely, c.years->high}) : Json(nullptr)},
                                {"per_1000_km", orNull(c.perThousandKm)}});

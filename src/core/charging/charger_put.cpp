@@ -16,7 +16,7 @@ Plan withChargerPut(const Plan& plan, std::size_t charger) {
   for (const Pack& p : plan.packs) {
     if (!output || hasCharger(plan, p.id)) continue;
     const Makeup made = makeupOf(plan, p);
-    if (verdictOn(*output, made.series, factsOf(made.cell)) == ChargeVerdict::Right) ids.push_back(p.id);
+    if (verdictOn(*output, made.series, factsOf(made.cell), p.chargeTemperature) == ChargeVerdict::Right) ids.push_back(p.id);
   }
   if (!ids.empty()) return next;
   const auto first = std::find_if(plan.packs.begin(), plan.packs.end(), [&](const Pack& p) { return !hasCharger(plan, p.id); });

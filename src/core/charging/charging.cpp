@@ -8,7 +8,10 @@ namespace {
 
 const Volt stopAbove(0.02), partialBelow(0.10);  // per cell, around the charge voltage
 const Volt leadLeast(2.38), leadHighest(2.50);   // per cell, cyclic, 25 °C
+constexpr double leadPerKelvin = -3.5e-3;        // V per cell and K from 25 °C: gassing begins at less when warm
 constexpr double rounding = 1e-6;                // of a voltage: what equals a limit keeps it
+
+Volt shifted(Volt perCell, Known<Celsius> at) { return perCell + Volt(leadPerKelvin * (at.value_or(Celsius(25)).value() - 25)); }
 
 }  // namespace
 
@@ -23,20 +26,21 @@ std::string_view chargeVerdictWord(ChargeVerdict verdict) {
 
 Volt excessPerCell(Volt output, int series, const ChemistryFacts& cells) { return output / static_cast<double>(series) - cells.charge; }
 
-Volt highestOutput(int series, const ChemistryFacts& cells) {
+Volt highestOutput(int series, const ChemistryFacts& cells, Known<Celsius> at) {
   if (cells.kind == Chemistry::Nimh) return Volt(1e6);
-  return (cells.kind == Chemistry::Lead ? leadHighest : cells.charge + stopAbove) * series * (1 + rounding);
+  return (cells.kind == Chemistry::Lead ? std::min(leadHighest, shifted(leadHighest, at)) : cells.charge + stopAbove) * series *
+         (1 + rounding);
 }
 
-ChargeVerdict verdictOn(Volt output, int series, const ChemistryFacts& cells) {
+ChargeVerdict verdictOn(Volt output, int series, const ChemistryFacts& cells, Known<Celsius> at) {
   if (cells.kind == Chemistry::Nimh) return ChargeVerdict::Right;
-  if (output > highestOutput(series, cells)) return ChargeVerdict::Stop;
-  const Volt least = cells.kind == Chemistry::Lead ? leadLeast : cells.charge - partialBelow;
+  if (output > highestOutput(series, cells, at)) return ChargeVerdict::Stop;
+  const Volt least = cells.kind == Chemistry::Lead ? shifted(leadLeast, at) : cells.charge - partialBelow;
   return output >= least * series * (1 - rounding) ? ChargeVerdict::Right : ChargeVerdict::Partial;
 }
 
-std::optional<StateOfCharge> socReached(Volt output, int series, const RestCurve& curve, const ChemistryFacts& cells) {
-  if (verdictOn(output, series, cells) == ChargeVerdict::Stop) return std::nullopt;
+std::optional<StateOfCharge> socReached(Volt output, int series, const RestCurve& curve, const ChemistryFacts& cells, Known<Celsius> at) {
+  if (verdictOn(output, series, cells, at) == ChargeVerdict::Stop) return std::nullopt;
   return curve.inverse(output / static_cast<double>(series));
 }
 

@@ -18,13 +18,15 @@ std::string_view chargeVerdictWord(ChargeVerdict verdict);
 Volt excessPerCell(Volt output, int series, const ChemistryFacts& cells);
 
 /// By volts alone. Above +0.02 V per cell stop, down to −0.10 V right, lower partial; lead: right from 2.38 to 2.50 V per cell
-/// (cyclic, 25 °C), stop above. nimh is charged by current until its voltage dips: volts say nothing, always right.
-ChargeVerdict verdictOn(Volt output, int series, const ChemistryFacts& cells);
-/// The highest output that is not yet a stop; far away for nimh.
-Volt highestOutput(int series, const ChemistryFacts& cells);
+/// (cyclic, 25 °C, −3.5 mV/K at `at`, the cells' own), stop above. nimh is charged by current until its voltage dips: volts say
+/// nothing, always right.
+ChargeVerdict verdictOn(Volt output, int series, const ChemistryFacts& cells, Known<Celsius> at);
+/// The highest output that is not yet a stop; far away for nimh. Lead: less when warmer than 25 °C, never more when colder (it warms while
+/// it is charged).
+Volt highestOutput(int series, const ChemistryFacts& cells, Known<Celsius> at);
 
 /// The charge at which the pack rests at the charger's voltage, at most 1; empty when the verdict is Stop.
-std::optional<StateOfCharge> socReached(Volt output, int series, const RestCurve& curve, const ChemistryFacts& cells);
+std::optional<StateOfCharge> socReached(Volt output, int series, const RestCurve& curve, const ChemistryFacts& cells, Known<Celsius> at);
 
 /// One limit on the charge current, named.
 struct CurrentLimit {

@@ -238,8 +238,7 @@ class Search {
     tryAt(late_ ? latest(j, leg, was.bound) : soonest(j, leg, was.bound));
     if (!aligned_) return;
     // The first and the last of every stretch that the hours leave: a window's beginning, its end, the end of the night.
-    for (const int edge : leg.starts->edges)
-      tryAt(late_ ? latest(j, leg, was.bound, edge) : soonest(j, leg, std::max(was.bound, edge)));
+    for (const int edge : leg.starts->edges) tryAt(late_ ? latest(j, leg, was.bound, edge) : soonest(j, leg, std::max(was.bound, edge)));
     for (const Stint& s : std::span(there).first(standing))
       for (const int t : {s.plug, s.done, s.free}) {
         tryMoment(t);

@@ -111,8 +111,8 @@ IfUsed ifUsed(const PackModel& model, const Pack& pack, Volt output, Known<Amper
   IfUsed out;
   out.perCell = output / static_cast<double>(model.series);
   out.excess = excessPerCell(output, model.series, model.facts);
-  out.tooHigh = verdictOn(output, model.series, model.facts) == ChargeVerdict::Stop;
-  out.ends = socReached(output, model.series, model.curve, model.facts);
+  out.tooHigh = verdictOn(output, model.series, model.facts, pack.chargeTemperature) == ChargeVerdict::Stop;
+  out.ends = socReached(output, model.series, model.curve, model.facts, pack.chargeTemperature);
   if (current && current->value() > asNothing) {
     ChargeInput in{model.curve,  model.series,   model.cells, model.slow, model.slowCapacitance,
                    model.inside, model.capacity, model.soc,   output,     *current};

@@ -22,6 +22,7 @@ namespace {
 constexpr double weeks = 52.18, everyCycles = 20;
 constexpr double longHold = 12;  // h: beyond it an external balancer saves evenings
 constexpr double nearFull = 0.95;
+constexpr double asEven = 0.99;  // of a group's charge at the end: less is said
 
 /// Energy that a pack gives between two charges, by its rest curve.
 WattHour between(const PackModel& m, double from, double to) {
@@ -37,11 +38,15 @@ class Ceilings {
     for (const PackFigures& p : f_.packs) whole_ += between(p.model, floorCharge, 1);
   }
 
-  CeilingChoice choice(double ceiling) const {
+  CeilingChoice alike(double ceiling) const { return choice(std::vector<StateOfCharge>(f_.packs.size(), StateOfCharge(ceiling))); }
+
+  CeilingChoice choice(std::vector<StateOfCharge> of) const {
     CeilingChoice out;
-    out.ceiling = StateOfCharge(ceiling);
+    out.of = std::move(of);
+    out.ceiling = *std::max_element(out.of.begin(), out.of.end());
     WattHour there(0);
-    for (const PackFigures& p : f_.packs) there += between(p.model, floorCharge, std::max(ceiling, floorCharge));
+    for (std::size_t k = 0; k < f_.packs.size(); ++k)
+      there += between(f_.packs[k].model, floorCharge, std::max(out.of[k].value(), floorCharge));
     const double share = whole_.value() > 0 ? there / whole_ : 0;
     if (f_.range.known) {
       out.range = f_.range.likely * share;
@@ -65,10 +70,10 @@ class Ceilings {
       const PackModel& m = f_.packs[k].model;
       LifeInput in;
       in.chemistry = m.chemistry;
-      in.belowFull = std::max(Volt(0), m.facts.charge - m.curve.at(out.ceiling));
+      in.belowFull = std::max(Volt(0), m.facts.charge - m.curve.at(out.of[k]));
       in.depth = depth;
       in.warmth = plan_.packs[k].chargeTemperature.value_or(plan_.ambient);
-      in.meanCharge = out.ceiling.value();
+      in.meanCharge = out.of[k].value();
       in.cyclesPerYear = cycles;
       in.worn = plan_.need.endHealth.value_or(usual::endHealth).value();
       const LifeEstimate life = lifeOf(in);
@@ -105,6 +110,7 @@ void readGroups(const Pack& p, const PackModel& m, BalanceNeed& out) {
   out.spread = groups->spread;
   out.missing = groups->missingAgainstHighest;
   out.hold = groups->balanceTime;
+  if (m.capacity > AmpereHour(0)) out.lowestAtEnd = std::max(0.0, 1 - groups->missingAgainstHighest / m.capacity);
 }
 
 std::string said(const BalanceNeed& b, const Pack& p) {
@@ -116,6 +122,8 @@ std::string said(const BalanceNeed& b, const Pack& p) {
   else
     out = fmt::format("Groups are {} mV apart: {} Ah are missing in the lowest; {} h at full even them out.", n(b.spread->value() * 1000),
                       n(b.missing->value(), 2), n(std::max(0.0, b.hold->value()), 2));
+  if (b.lowestAtEnd && *b.lowestAtEnd < asEven)
+    out += fmt::format(" Until then its highest group ends every charge while the lowest stands at {} %.", n(*b.lowestAtEnd * 100, 2));
   if (b.external) out += " An external balancer does it in an evening.";
   if (b.ceilingHides)
     out += fmt::format(" Charged up to {} % its board {} evens out.", n(p.ceiling->value() * 100),
@@ -181,17 +189,28 @@ std::vector<std::string> sharedPlugs(const Plan& plan) {
   return out;
 }
 
+std::string CeilingChoice::name() const {
+  if (apart) return "as planned";
+  return ceiling.value() >= 0.999 ? "full" : n(ceiling.value() * 100) + " %";
+}
+
 std::vector<CeilingChoice> ceilingChoices(const Plan& plan, const Assessment& assessment) {
   if (plan.packs.empty()) return {};
   const Ceilings ceilings(plan, assessment);
   std::vector<double> levels{1, 0.9, 0.8};
-  for (const Pack& p : plan.packs)
-    if (p.ceiling && std::none_of(levels.begin(), levels.end(), [&](double l) { return std::abs(l - p.ceiling->value()) < 0.005; }))
-      levels.push_back(p.ceiling->value());
+  std::vector<StateOfCharge> planned;
+  for (const Pack& p : plan.packs) planned.push_back(p.ceiling.value_or(StateOfCharge(1)));
+  const auto same = [](double a, double b) { return std::abs(a - b) < 0.005; };
+  const double first = planned.front().value();
+  const bool apart = std::any_of(planned.begin(), planned.end(), [&](StateOfCharge c) { return !same(c.value(), first); });
+  if (!apart && std::none_of(levels.begin(), levels.end(), [&](double l) { return same(l, first); })) levels.push_back(first);
   std::sort(levels.begin(), levels.end(), std::greater<>());
   std::vector<CeilingChoice> out;
   out.reserve(levels.size());
-  for (const double level : levels) out.push_back(ceilings.choice(level));
+  for (const double level : levels) out.push_back(ceilings.alike(level));
+  if (!apart) return out;
+  out.push_back(ceilings.choice(std::move(planned)));
+  out.back().apart = true;
   return out;
 }
 

@@ -20,17 +20,20 @@ std::string notProven(const Plan& plan, const Assessment& assessment, std::size_
 /// Plugs of this household that carry more than one voltage: a sentence for each.
 std::vector<std::string> sharedPlugs(const Plan& plan);
 
-/// Every day up to a ceiling, all packs alike.
+/// Every day up to a ceiling, all packs alike or each to its own.
 struct CeilingChoice {
-  StateOfCharge ceiling{1};
-  Known<Kilometre> range;      ///< from the ceiling to the floor, on the first ride; empty without one
-  Known<Banded> years;         ///< of the pack that is worn first, to `worn`; empty where nobody said how often it is ridden
-  LifeEstimate life;           ///< of that pack
-  std::size_t first = 0;       ///< which one
-  Known<Money> perThousandKm;  ///< packs and energy; empty while a price is missing
-  bool enough = true;          ///< the ride and its reserve fit below it
+  StateOfCharge ceiling{1};       ///< of all packs; `apart`: the highest of them
+  bool apart = false;             ///< each pack has its own, as planned
+  std::vector<StateOfCharge> of;  ///< of each pack
+  std::string name() const;       ///< "full", "80 %", "as planned"
+  Known<Kilometre> range;         ///< from the ceiling to the floor, on the first ride; empty without one
+  Known<Banded> years;            ///< of the pack that is worn first, to `worn`; empty where nobody said how often it is ridden
+  LifeEstimate life;              ///< of that pack
+  std::size_t first = 0;          ///< which one
+  Known<Money> perThousandKm;     ///< packs and energy; empty while a price is missing
+  bool enough = true;             ///< the ride and its reserve fit below it
 };
-/// Full, 90 and 80 %, and the plan's own where it is another; from the highest.
+/// Full, 90 and 80 %, and the plan's own where it is another; from the highest. Where the packs' ceilings differ, they come last.
 std::vector<CeilingChoice> ceilingChoices(const Plan& plan, const Assessment& assessment);
 
 /// How a pack's groups are kept even.
@@ -39,6 +42,7 @@ struct BalanceNeed {
   Known<Volt> spread;         ///< of its last reading of groups
   Known<AmpereHour> missing;  ///< in the lowest group
   Known<Hour> hold;           ///< at full, for its board to even out
+  Known<double> lowestAtEnd;  ///< charge of the lowest group when the highest is full and ends the charge
   Known<double> cyclesLeft;   ///< until the next hold is due; below 0: it was due
   bool never = false;         ///< its board does not even out
   bool ceilingHides = false;  ///< it evens out near full, and is not charged so far

@@ -36,7 +36,7 @@ std::vector<std::size_t> numbersOf(const std::string& id) {
 
 std::optional<Working> ceiling(const rules::Context& c, const Assessment& a, std::size_t percent) {
   for (const CeilingChoice& choice : ceilingChoices(c.plan, a)) {
-    if (std::lround(choice.ceiling.value() * 100) != static_cast<long>(percent) || !choice.years) continue;
+    if (choice.apart || std::lround(choice.ceiling.value() * 100) != static_cast<long>(percent) || !choice.years) continue;
     const LifeEstimate& l = choice.life;
     const PackModel& m = c.figures.packs[choice.first].model;
     Working w{fmt::format("Years of {} at {} %", m.name, percent),

@@ -155,7 +155,9 @@ CeilingPage::CeilingPage(Kit kit) : StationPage(kit) {
 }
 
 void CeilingPage::take(const QString& part) {
-  const double ceiling = part.mid(8).toDouble() / 100;
+  bool level = false;
+  const double ceiling = part.mid(8).toDouble(&level) / 100;
+  if (!level) return;  // the plan has them so already
   Expected<Plan> next = kit_.document.plan();
   for (std::size_t k = 0; next && k < kit_.document.plan().packs.size(); ++k)
     next = withField(*next, "/packs/" + std::to_string(k) + "/ceiling", FieldValue{ceiling});

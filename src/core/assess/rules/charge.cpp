@@ -61,7 +61,7 @@ void chg01(const Context& c, Findings& out) {
     if (!pair.assigned) continue;
     const Charger& charger = c.plan.chargers[pair.charger];
     const PackModel& m = c.figures.packs[pair.pack].model;
-    const Volt highest = highestOutput(m.series, m.facts);
+    const Volt highest = highestOutput(m.series, m.facts, c.plan.packs[pair.pack].chargeTemperature);
     const auto reading = readingOf(charger);
     const bool label = charger.output && *charger.output > highest;
     const bool measured = reading && reading->value - reading->error > highest;
@@ -74,8 +74,9 @@ void chg01(const Context& c, Findings& out) {
                 ? "Overcharged lead cells gas: they dry out, and the gas explodes at a spark."
                 : "Overcharged lithium cells plate metal and can burn. The BMS is a last barrier, never the charger's limit.";
     f.what = fmt::format("Take it off this pack; {}.", chargerFor(m));
-    f.remedies.push_back(setTo("such a charger", chargerPointer(pair.charger, "output_V"), FieldValue{m.full.value()}));
-    if (charger.reading) f.remedies.back().edits.push_back({chargerPointer(pair.charger, "reading_V"), FieldValue{m.full.value()}});
+    const double right = std::min(m.full, highest).value();  // lead that is warm takes less
+    f.remedies.push_back(setTo("such a charger", chargerPointer(pair.charger, "output_V"), FieldValue{right}));
+    if (charger.reading) f.remedies.back().edits.push_back({chargerPointer(pair.charger, "reading_V"), FieldValue{right}});
     f.headline = excessPerCell(volts, m.series, m.facts).value();
     f.working = voltageWorking(c, pair);
     out.push_back(std::move(f));
@@ -137,7 +138,7 @@ void chg02(const Context& c, Findings& out) {
     const PackModel& m = c.figures.packs[pair.pack].model;
     const auto reading = readingOf(charger);
     const Known<Volt> gives = reading ? Known<Volt>(reading->value) : charger.output;
-    if (!gives || verdictOn(*gives, m.series, m.facts) != ChargeVerdict::Partial) continue;
+    if (!gives || verdictOn(*gives, m.series, m.facts, c.plan.packs[pair.pack].chargeTemperature) != ChargeVerdict::Partial) continue;
     if (!reading && isNameplateOnly(*gives, m)) continue;  // CHG-05: it is not what it gives
     const StateOfCharge reached = m.curve.inverse(*gives / static_cast<double>(m.series));
     Finding f = onPair(c, "CHG-02", Severity::Mind, pair, reading ? "reading_V" : "output_V");
@@ -159,7 +160,7 @@ void chg05(const Context& c, Findings& out) {
     const PackModel& m = c.figures.packs[pair.pack].model;
     if (m.chemistry == Chemistry::Nimh) continue;
     const auto reading = readingOf(charger);
-    const Volt highest = highestOutput(m.series, m.facts);
+    const Volt highest = highestOutput(m.series, m.facts, c.plan.packs[pair.pack].chargeTemperature);
     const bool nameplate = charger.output && !reading && isNameplateOnly(*charger.output, m);
     const bool unclear = reading && reading->value + reading->error > highest && reading->value - reading->error <= highest &&
                          (!charger.output || std::abs((reading->value - *charger.output).value()) > reading->error.value());

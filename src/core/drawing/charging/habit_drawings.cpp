@@ -37,10 +37,16 @@ Drawing ceilingBars(const Subject& subject, const std::vector<CeilingChoice>& ch
   const double row = std::clamp((size.height - 8) / static_cast<double>(choices.size()), 84.0, 100.0), left = 118, end = size.width - 16;
   double y = 4;
   for (const CeilingChoice& c : choices) {
-    const std::string name = c.ceiling.value() >= 0.999 ? std::string("full") : n(c.ceiling.value() * 100) + " %";
+    const std::string name = c.name();
     Shape& ground = pen.rectangle({margin / 2, y}, {size.width - margin / 2, y + row - 8}, Ink::Card, Ink::BankLine, 6);
-    ground.part = fmt::format("ceiling/{}", std::lround(c.ceiling.value() * 100));
-    pen.text({margin + 4, y + 28}, name, Face::BigFigure, Ink::Ink);
+    ground.part = c.apart ? std::string("ceiling/own") : fmt::format("ceiling/{}", std::lround(c.ceiling.value() * 100));
+    pen.text({margin + 4, y + 28}, name, c.apart ? Face::Title : Face::BigFigure, Ink::Ink);
+    // Each pack's own, side by side.
+    if (c.apart) {
+      std::string each;
+      for (const StateOfCharge s : c.of) each += (each.empty() ? "" : ", ") + n(s.value() * 100) + " %";
+      pen.text({margin + 4, y + 44}, elided(each, Face::SmallFigure, 100), Face::SmallFigure, Ink::Ink);
+    }
     const double scale = (end - left) * 0.78;
     std::string told = name + ": ";
     if (c.range) {
