@@ -4,7 +4,7 @@ import pathlib, re, sys
 
 # folder -> folders it may include (itself always)
 DOMAIN = {"quantity", "parts", "plan"}
-MODELS = DOMAIN | {"frame", "pack", "joining", "wiring", "charging", "limits", "travel", "harness"}
+MODELS = DOMAIN | {"frame", "pack", "joining", "wiring", "charging", "limits", "travel", "harness", "fit"}
 ALLOWED = {
     "core/quantity": set(),
     "core/parts": {"quantity"},
@@ -15,6 +15,7 @@ ALLOWED = {
     "core/joining": DOMAIN | {"pack"},
     "core/wiring": DOMAIN,
     "core/harness": DOMAIN | {"frame", "joining", "wiring"},
+    "core/fit": DOMAIN | {"pack"},
     "core/charging": DOMAIN | {"pack", "wiring"},
     "core/limits": DOMAIN | {"pack", "joining", "wiring"},
     "core/travel": DOMAIN | {"joining", "pack"},

@@ -51,6 +51,14 @@ Outcome onPlan(const Options& o, const Command& command) {
   return {command.judges ? verdictOf(a, o.strict) : 0, (o.json ? command.json : command.text)(*plan, a), ""};
 }
 
+Outcome onLayOut(const Options& o) {
+  const auto plan = load(o.plan);
+  if (!plan) return {failed, "", plan.error().sentence() + "\n"};
+  const auto laidOut = withLayouts(*plan, assess(*plan, {shippedCatalogue(), today()}));
+  if (!laidOut) return {failed, "", o.plan + " " + laidOut.error().sentence() + "\n"};
+  return {0, writePlan(*laidOut), ""};
+}
+
 Outcome onExport(const Options& o) {
   const auto plan = load(o.plan);
   if (!plan) return {failed, "", plan.error().sentence() + "\n"};
@@ -104,6 +112,9 @@ Outcome runRaw(const std::vector<std::string>& arguments, Options& o) {
     if (command.judges) sub->add_flag("--strict", o.strict, "exit 1 also for an unaccepted Mind");
     sub->callback([&o, &outcome, command] { outcome = onPlan(o, command); });
   }
+  CLI::App* laidOut = app.add_subcommand("lay-out", "the plan with a layout kept for every pack that has a room and none");
+  laidOut->add_option("PLAN", o.plan, "a .uwplan file")->required();
+  laidOut->callback([&] { outcome = onLayOut(o); });
   CLI::App* exported = app.add_subcommand("export", "a form for other programs");
   exported->add_option("PLAN", o.plan, "a .uwplan file")->required();
   std::vector<std::string> forms;

@@ -21,6 +21,10 @@ Command showCommand();
 Command joinCommand();
 Command wireCommand();
 Command chargeCommand();
+Command fitCommand();
+/// A layout kept for every pack that has a room and none: for the command lay-out. Error: a room that holds no such cells.
+Expected<Plan> withLayouts(const Plan& plan, const Assessment& assessment);
+
 Command endsCommand();
 Command sizesCommand();
 Command shortsCommand();
@@ -28,7 +32,7 @@ Command nextCommand();
 Command evidenceCommand();
 
 /// In the order of the manual.
-inline constexpr std::array planCommands{&checkCommand, &showCommand,  &joinCommand,   &wireCommand, &chargeCommand,
+inline constexpr std::array planCommands{&checkCommand, &showCommand,  &fitCommand,    &joinCommand, &wireCommand,    &chargeCommand,
                                          &endsCommand,  &sizesCommand, &shortsCommand, &nextCommand, &evidenceCommand};
 
 }  // namespace usherwright::calc

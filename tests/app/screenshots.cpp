@@ -102,6 +102,18 @@ void wiringPage(MainWindow& w, const char* page) {
   w.stationView(Station::Wiring)->showPage(QLatin1String(page));
 }
 
+/// The demo's built pack, its layout found and kept.
+void fitPage(MainWindow& w, const char* page) {
+  w.openDemo();
+  w.goToStation(Station::Fit);
+  w.stationView(Station::Fit)->reveal(QStringLiteral("/packs/1/fit/room"));
+  w.stationView(Station::Fit)->showPage(QLatin1String(page));
+  for (int i = 0; i < 40; ++i) {
+    QThread::msleep(25);
+    settle();
+  }
+}
+
 void joiningPage(MainWindow& w, const Plan& plan, const char* page) {
   w.session().begin(plan);
   w.goToStation(Station::Joining);
@@ -249,6 +261,11 @@ const std::vector<Shot>& shots() {
          w.stationView(Station::Pack)->reveal(QStringLiteral("/packs/1/name"));
          w.setFocus();
        }},
+      {"fit-room", [](MainWindow& w) { fitPage(w, "Room"); }},
+      {"fit-layout", [](MainWindow& w) { fitPage(w, "Layout"); }},
+      {"fit-strips", [](MainWindow& w) { fitPage(w, "Strips"); }},
+      {"fit-clearance", [](MainWindow& w) { fitPage(w, "Clearance"); }},
+      {"fit-print", [](MainWindow& w) { fitPage(w, "Print 1:1"); }},
       {"joining",
        [](MainWindow& w) {
          w.openDemo();

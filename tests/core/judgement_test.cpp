@@ -81,10 +81,11 @@ bool isExcused(const Field& field) {
       "read_full_V", "label_Wh", "label_Ah", "reading_V", "temperature_C", "when", "rested_min", "pack_V",
       // what the ride makes of the figures; an unknown climb counts half of the controller's limit
       "mass_kg", "rider_kg", "load_kg", "cda_m2", "rider_W", "crr", "speed_km_h", "climb_m", "power_W", "load_power_W", "load_mode",
+      "noload_km_h", "climb_grade",
       // no plug after the joint is an answer: then it has no cups and no contacts
       "output_plug",
       // how it is planned to be
-      "policy", "method", "boost_s", "km", "ceiling", "tonight",
+      "policy", "method", "stance", "boost_s", "km", "ceiling", "tonight",
       // a pack whose cells nobody has seen is a box, judged by its label (makeup_test.cpp)
       "cell",
       // small resistances beside the cells', and tolerances, that the models assume and mark

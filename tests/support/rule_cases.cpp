@@ -36,6 +36,7 @@ std::string middling(const std::string& last) {
 
 std::vector<RuleCase> wiringCases();  // these two in files of their own
 std::vector<RuleCase> chargingCases();
+std::vector<RuleCase> fitCases();
 const std::vector<RuleCase>& otherCases();
 
 const std::vector<RuleCase>& ruleCases() {
@@ -43,6 +44,7 @@ const std::vector<RuleCase>& ruleCases() {
     std::vector<RuleCase> both = otherCases();
     for (RuleCase& row : wiringCases()) both.push_back(std::move(row));
     for (RuleCase& row : chargingCases()) both.push_back(std::move(row));
+    for (RuleCase& row : fitCases()) both.push_back(std::move(row));
     return both;
   }();
   return all;
@@ -339,12 +341,30 @@ const std::vector<RuleCase>& otherCases() {
   return all;
 }
 
+namespace {
+
+/// Columns of three, seven of them along the upper band and six back along the lower one: the last group under the second.
+void fold(Pack& pack) {
+  pack.parallel = 3;
+  std::vector<CellPlace>& places = pack.fit.places.edit();
+  places.clear();
+  constexpr double pitch = 19.3;
+  for (int g = 0; g < 13; ++g)
+    for (int row = 0; row < 3; ++row) {
+      const int column = g < 7 ? g : 13 - g;
+      places.push_back({Millimetre(20 + pitch * column), Millimetre(20 + pitch * (g < 7 ? row + 3 : row)), 0, g + 1, {}});
+    }
+}
+
+}  // namespace
+
 Plan planOf(const RuleCase& c) {
   Plan plan = sound();
   if (c.charged)
     plan.packs[0].charges.edit().push_back(
         {"2026-10-20", "charger-stock", StateOfCharge(0.5), StateOfCharge(0.8), std::nullopt, std::nullopt, {}});
   for (const auto& [pointer, typed] : c.typed) plan = with(plan, pointer, typed);
+  if (c.folded) fold(plan.packs[1]);
   for (int i = 0; i < c.moreAdapters; ++i)
     plan.wiring.runs[1].adapters.insert(plan.wiring.runs[1].adapters.begin(), "bullet-3.5-p-to-bullet-3.5-s-ext");
   if (!c.looseCells.empty())

@@ -21,6 +21,7 @@ struct RuleCase {
   bool bothChargers = false;    ///< the stock charger is put to the second pack as well
   std::string phosphate = {};   ///< volts of loose lfp cells, into the example that has them
   int moreAdapters = 0;         ///< extensions beside the one that the second pack's lead has
+  bool folded = false;          ///< the second pack is 13S3P, its groups in two bands, the last above the first
   bool charged = false;         ///< the stock pack has a charge on record, from 50 to 80 %
 };
 

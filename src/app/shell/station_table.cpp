@@ -5,12 +5,14 @@
 
 #include "app/stations/bike/bike_station.h"
 #include "app/stations/charging/charging_station.h"
+#include "app/stations/fit/fit_station.h"
 #include "app/stations/joining/joining_station.h"
 #include "app/stations/pack/pack_station.h"
 #include "app/stations/range/range_station.h"
 #include "app/stations/wiring/wiring_station.h"
 #include "core/drawing/bike/bike_drawings.h"
 #include "core/drawing/charging/charging_drawings.h"
+#include "core/drawing/fit/fit_drawings.h"
 #include "core/drawing/joining/joining_drawings.h"
 #include "core/drawing/pack/pack_drawings.h"
 #include "core/drawing/range/range_drawings.h"
@@ -36,6 +38,14 @@ void bikeGlyph(QPainterPath& strokes) {
 void packGlyph(QPainterPath& strokes) {
   for (int i = 0; i < 3; ++i)
     for (int j = 0; j < 2; ++j) strokes.addEllipse(QPointF(4 + 7 * i, 5 + 8 * j), 3, 3);
+}
+
+void fitGlyph(QPainterPath& strokes) {
+  strokes.moveTo(2, 4);
+  strokes.lineTo(21, 2);
+  strokes.lineTo(7, 16);
+  strokes.closeSubpath();
+  for (const QPointF at : {QPointF(7, 6.5), QPointF(12, 6), QPointF(8.5, 11)}) strokes.addEllipse(at, 2, 2);
 }
 
 void joiningGlyph(QPainterPath& strokes) {
@@ -92,6 +102,13 @@ std::span<const StationRow> stationTable() {
                  "Groups, Health and BMS take readings, capacity tests and settings; Passport is the label to stick on.\n"
                  "Damaged, swollen, wet or hot packs are not planned with: isolate and hand in.",
                  [](const drawing::Subject& s, drawing::Size size) { return drawing::packBlock(s, 0, size); }},
+      StationRow{Station::Fit, 4, &made<FitStation>, &fitGlyph, "Does it go in, how do the cells stand, and what links them?",
+                 "Room: choose its kind and measure it inside; drag what is in the way. Every length says where it comes from (F4).\n"
+                 "Layout looks for S groups of P that hang together, each beside the next; keep one at any time.\n"
+                 "Strips shows the current in every segment of both faces and which cell carries most.\n"
+                 "Clearance turns a finished box in its room; Print 1:1 writes templates, strips and a holder.\n"
+                 "Rings on every plus end before the strips; never solder on a cell; dented or swollen cells are not built in.",
+                 [](const drawing::Subject& s, drawing::Size) { return drawing::fitRoom(s, 0); }},
       StationRow{Station::Joining, 5, &made<JoiningStation>, &joiningGlyph, "May these packs work together, and what happens when they do?",
                  "Basins are as wide as the pack's Ah and filled to its rest volts; play the ride or scrub it with ← →.\n"
                  "Each pack must carry the whole bike alone, whatever joins them: Alone shows it.\n"

@@ -10,6 +10,7 @@
 #include "core/assess/parts_wanted.h"
 #include "core/charging/charge_run.h"
 #include "core/charging/charging.h"
+#include "core/fit/figures.h"
 #include "core/harness/harness.h"
 #include "core/joining/discharge.h"
 #include "core/joining/equalise.h"
@@ -38,6 +39,7 @@ struct PackFigures {
   Known<Kelvins> rise;                        ///< over the route alone, or 30 min sustained
   std::shared_ptr<const DischargeRun> alone;  ///< from full to the floor at the route's power
   Known<Kilometre> rangeAlone;
+  std::shared_ptr<const FitFigures> fit;  ///< null while nobody has said anything of a room
 };
 
 /// Three amperes and more through a barrel port: whether anything at the port, or the maker of the pack, says that it takes them.

@@ -27,6 +27,7 @@ class Maker {
     if (!previous) return;
     for (const auto& run : {previous->ride, previous->full, previous->now}) runs_.add(run);
     for (const PackFigures& p : previous->packs) runs_.add(p.alone);
+    for (const PackFigures& p : previous->packs) fits_.add(p.fit);
   }
 
   Figures make() {
@@ -40,6 +41,7 @@ class Maker {
     addShorts(f_, plan_, catalogue_);
     route();
     limits();
+    for (std::size_t k = 0; k < f_.packs.size(); ++k) fit(k);
     wiring();
     leadCapacity();
     ride();
@@ -138,6 +140,13 @@ class Maker {
       return;
     }
     for (const RouteEstimate& ride : rides_) warmedBy(meanSquareCurrent(ride, p.model.nominal), ride.time);
+  }
+
+  void fit(std::size_t k) {
+    if (!isFitted(plan_.packs[k])) return;
+    const Element* cells = f_.element(ElementKind::Cells, k);
+    const FitInput in = fitInput(plan_, plan_.packs[k], f_.packs[k].model, cells->sustained, cells->peak);
+    f_.packs[k].fit = fits_.get(in, fitFigures);
   }
 
   /// The figures of a lead that is as it was, at the currents that it had.
@@ -306,6 +315,7 @@ class Maker {
   const Figures* previous_;
   Parts wanted_;
   Kept<DischargeRun> runs_;
+  Kept<FitFigures> fits_;
   FrameView frame_;
   std::vector<RouteEstimate> rides_;  ///< every planned one, the first first
   Figures f_;

@@ -6,6 +6,7 @@
 #include <charconv>
 
 #include "core/assess/figures.h"
+#include "core/assess/fit_workings.h"
 #include "core/assess/pack_workings.h"
 #include "core/assess/rules/rule.h"
 #include "core/assess/wiring_workings.h"
@@ -187,6 +188,7 @@ std::optional<Working> workingOf(const Plan& plan, const Assessment& a, const st
   const auto [kind, first, second] = parts(id);
   const auto k = number(first);
   if (kind == "pack" && k) return packWorking(c, *k, second);
+  if (kind == "fit" && k) return fitWorking(c, *k, second);
   if (kind == "ride" && k) return rideWorking(c, *k, second);
   if (kind == "charge" && k && number(second)) return chargeWorking(c, *k, *number(second));
   if (auto wiring = wiringWorking(c, id)) return wiring;

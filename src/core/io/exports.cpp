@@ -5,11 +5,13 @@
 #include <array>
 
 #include "core/drawing/charging/charging_drawings.h"
+#include "core/drawing/fit/fit_drawings.h"
 #include "core/drawing/list/svg.h"
 #include "core/drawing/wiring/harness_board.h"
 #include "core/drawing/wiring/harness_drawings.h"
 #include "core/io/calendar.h"
 #include "core/io/clock.h"
+#include "core/io/fit_prints.h"
 #include "core/io/spice.h"
 #include "core/io/table_csv.h"
 #include "core/sheets/pull.h"
@@ -73,6 +75,35 @@ drawing::Drawing laidOutForPrint(const drawing::Subject& subject) {
   return drawing::harnessLaidOut(subject, {1100, std::max(300.0, drawing::harnessHeight(subject.plan))});
 }
 
+/// The first pack with a kept layout of cells that stand inside.
+Expected<std::size_t> laidOutPack(const Assessment& a) {
+  for (std::size_t k = 0; k < a.figures.packs.size(); ++k)
+    if (const FitFigures* f = a.figures.packs[k].fit.get(); f && !f->layout.empty()) return k;
+  return unexpected("the layout", "none", "a pack whose layout of cells was kept at station Fit");
+}
+
+Expected<std::string> writeCells(const Plan& plan, const Assessment& a, drawing::CellFace face) {
+  const auto k = laidOutPack(a);
+  if (!k) return tl::unexpected(k.error());
+  return drawing::toSvg(drawing::cellTemplate({plan, a}, *k, face));
+}
+Expected<std::string> writeCellsNear(const Plan& plan, const Assessment& a) { return writeCells(plan, a, drawing::CellFace::Near); }
+Expected<std::string> writeCellsFar(const Plan& plan, const Assessment& a) { return writeCells(plan, a, drawing::CellFace::Far); }
+
+Expected<std::string> writeStrips(const Plan&, const Assessment& a) {
+  const auto k = laidOutPack(a);
+  if (!k) return tl::unexpected(k.error());
+  return stripsDxf(*a.figures.packs[*k].fit);
+}
+
+Expected<std::string> writeHolder(const Plan&, const Assessment& a) {
+  const auto k = laidOutPack(a);
+  if (!k) return tl::unexpected(k.error());
+  const FitFigures& f = *a.figures.packs[*k].fit;
+  if (!f.room.cell.round) return unexpected("the cells", "flat ones", "round cells: plates hold flat ones");
+  return holderStl(f, holderHeight, holderClearance);
+}
+
 }  // namespace
 
 std::span<const Export> exports() {
@@ -96,6 +127,15 @@ std::span<const Export> exports() {
              Exported::Charging, writeSvg<wallChart>},
       Export{"tags", "Tags of chargers and ports 1:1", "to be cut out and tied on, in millimetres, as SVG", ".svg", Exported::Charging,
              writeSvg<drawing::chargerTags>},
+      Export{"cells", "The cells 1:1, near face",
+             "every cell with group and pole, of the first pack with a kept layout, in millimetres, as SVG", ".svg", Exported::Fit,
+             writeCellsNear},
+      Export{"cells-far", "The cells 1:1, far face", "the same, mirrored as it lies when the block is turned over", ".svg", Exported::Fit,
+             writeCellsFar},
+      Export{"strips", "The strips of both faces", "to be cut, with the cells under them, in millimetres, as DXF", ".dxf", Exported::Fit,
+             writeStrips},
+      Export{"holder", "A holder for the cells", "10 mm high, holes 0.3 mm wider than a cell, to be printed, as STL", ".stl", Exported::Fit,
+             writeHolder},
       Export{"adapters", "The list of adapters", "those of the catalogue, as CSV", ".csv", Exported::Harness, writeAdapters}};
   return rows;
 }

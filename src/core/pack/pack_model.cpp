@@ -61,6 +61,8 @@ std::optional<CellSize> flatSize(const std::string& form) {
   return CellSize{Millimetre(width), Millimetre(height), Millimetre(thickness), true};
 }
 
+constexpr double wrap = 0.3;  // mm, a cell's sleeve on its diameter and length
+
 }  // namespace
 
 MilliOhm boardResistance(const Bms& bms) { return countsAsFitted(bms) ? bms.resistance.value_or(usual::board) : MilliOhm(0); }
@@ -75,21 +77,24 @@ Derating derating(const Cell& cell) {
   return {0.7, 0.9};
 }
 
-CellSize sizeOfForm(const std::string& form) {
+std::optional<CellSize> knownSizeOfForm(const std::string& form) {
   if (const auto flat = flatSize(form)) return *flat;
   std::string digits;
   for (char c : form)
     if (c >= '0' && c <= '9') digits += c;
-  constexpr double wrap = 0.3;
-  if (digits.size() == 5) {
-    const auto diameter = parseNumber(digits.substr(0, 2));
-    const auto length = parseNumber(digits.substr(2, 2));
-    if (diameter && length && *diameter >= 10 && *length >= 10) {
-      const Millimetre across(*diameter + wrap);
-      return {across, Millimetre(*length + wrap), across, false};
-    }
-  }
-  return {Millimetre(18 + wrap), Millimetre(65 + wrap), Millimetre(18 + wrap), false};
+  if (digits.size() != 5) return std::nullopt;
+  const auto diameter = parseNumber(digits.substr(0, 2));
+  const auto printed = parseNumber(digits.substr(2, 3));
+  if (!diameter || !printed || *diameter < 10 || *printed < 100) return std::nullopt;
+  // 18650 is 65.0 mm long, 32140 is 140 mm (IEC 61960-3, as it is written on cells).
+  const double length = *printed < 200 ? *printed : *printed / 10;
+  const Millimetre across(*diameter + wrap);
+  return CellSize{across, Millimetre(length + wrap), across, false};
+}
+
+CellSize sizeOfForm(const std::string& form) {
+  const Millimetre across(18 + wrap);
+  return knownSizeOfForm(form).value_or(CellSize{across, Millimetre(65 + wrap), across, false});
 }
 
 PackModel packModel(const Pack& pack, const Makeup& makeup, Celsius ambient) {

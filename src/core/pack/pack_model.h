@@ -70,6 +70,9 @@ struct CellSize {
   Millimetre depth;     ///< as the diameter, or the thickness of a flat cell
   bool flat = false;
 };
+/// As the form says it, over its sleeve: "18650", "21700", a flat cell by its three figures. Empty where it says no size.
+std::optional<CellSize> knownSizeOfForm(const std::string& form);
+/// The same; where the form says none, that of the most usual cylinder, for envelopes that are only estimates.
 CellSize sizeOfForm(const std::string& form);
 
 /// Voltage under a load held for ten seconds from rest at a charge: R0, `path` and the slow part act.

@@ -181,6 +181,38 @@ enum class Presence : std::uint8_t { Both, Watching, Hands };
 inline constexpr std::array<std::string_view, 3> presenceWords{"both", "watching", "hands"};
 constexpr std::span<const std::string_view> choiceWords(Presence) { return presenceWords; }
 
+/// The room for a pack. Rack, deck and bag are boxes with neighbours of their own.
+enum class RoomKind : std::uint8_t { Box, Tube, Triangle, Rack, Deck, Bag, Outline };
+inline constexpr std::array<std::string_view, 7> roomWords{"box", "tube", "triangle", "rack", "deck", "bag", "outline"};
+constexpr std::span<const std::string_view> choiceWords(RoomKind) { return roomWords; }
+
+/// What stands in a room: it stays, it moves past, it must stay within reach, or it is the board.
+enum class ThingKind : std::uint8_t { Fixed, Moving, Reach, Board };
+inline constexpr std::array<std::string_view, 4> thingWords{"fixed", "moving", "within-reach", "board"};
+constexpr std::span<const std::string_view> choiceWords(ThingKind) { return thingWords; }
+
+enum class LeadExit : std::uint8_t { Front, Back, Top, Bottom };
+inline constexpr std::array<std::string_view, 4> leadExitWords{"front", "back", "top", "bottom"};
+constexpr std::span<const std::string_view> choiceWords(LeadExit) { return leadExitWords; }
+
+/// Where the cells' axes point: across the bike, along it, or up.
+enum class Stance : std::uint8_t { Across, Along, Up };
+inline constexpr std::array<std::string_view, 3> stanceWords{"across", "along", "up"};
+constexpr std::span<const std::string_view> choiceWords(Stance) { return stanceWords; }
+
+enum class CellGrid : std::uint8_t { Square, Hexagonal };
+inline constexpr std::array<std::string_view, 2> cellGridWords{"square", "hexagonal"};
+constexpr std::span<const std::string_view> choiceWords(CellGrid) { return cellGridWords; }
+
+enum class StripMaterial : std::uint8_t { Nickel, PlatedSteel, Copper, Aluminium };
+inline constexpr std::array<std::string_view, 4> stripMaterialWords{"nickel", "nickel-plated-steel", "copper", "aluminium"};
+constexpr std::span<const std::string_view> choiceWords(StripMaterial) { return stripMaterialWords; }
+
+/// What joins strips and cells.
+enum class Linking : std::uint8_t { Welded, Bolted, Soldered };
+inline constexpr std::array<std::string_view, 3> linkingWords{"welded", "bolted", "soldered"};
+constexpr std::span<const std::string_view> choiceWords(Linking) { return linkingWords; }
+
 /// Which pole of a pack an end of a run is on.
 enum class Pole : std::uint8_t { Plus, Minus };
 inline constexpr std::array<std::string_view, 2> poleWords{"plus", "minus"};

@@ -5,6 +5,7 @@
 #include <vector>
 
 #include "core/plan/choices.h"
+#include "core/plan/fit.h"
 #include "core/plan/fuse.h"
 #include "core/plan/values.h"
 #include "core/quantity/quantity.h"
@@ -116,6 +117,7 @@ struct Pack {
   std::string firstCharge;
   Known<Millimetre> boxLength, boxWidth, boxHeight;
   std::string competence;  ///< above 60 V: who does the work, and why they are competent
+  Fit fit;
   Bms bms;
   Fuse fuse;
   std::string plug;

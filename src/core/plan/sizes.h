@@ -12,6 +12,7 @@ inline constexpr std::size_t mostPacks = 4;  ///< more do not meet at one joint
 inline constexpr std::size_t mostEntries = 200;
 inline constexpr std::size_t mostRecords = 20000;  ///< readings, and tests
 inline constexpr std::size_t mostGroups = 2000;    ///< volts in one reading, loose cells included
+inline constexpr std::size_t mostPlaces = 1000;    ///< cells of one kept layout
 inline constexpr std::size_t mostCurvePoints = 500;
 inline constexpr std::size_t mostRideRows = 200000;
 inline constexpr std::size_t mostTextBytes = 4000;
@@ -31,6 +32,7 @@ constexpr std::size_t mostOf() {
   if constexpr (std::is_same_v<Entry, Pack>) return mostPacks;
   if constexpr (std::is_same_v<Entry, Reading> || std::is_same_v<Entry, CapacityTest> || std::is_same_v<Entry, ChargeRecord>)
     return mostRecords;
+  if constexpr (std::is_same_v<Entry, CellPlace>) return mostPlaces;
   return mostEntries;
 }
 

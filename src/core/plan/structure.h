@@ -20,7 +20,7 @@ inline std::string firstToken(const std::string& pointer, std::string& rest) {
 }
 
 /// The lists of records, for pointers into them.
-inline constexpr std::array<std::string_view, 3> recordLists{"readings", "capacity_tests", "charges"};
+inline constexpr std::array<std::string_view, 4> recordLists{"readings", "capacity_tests", "charges", "places"};
 
 /// True for "/packs/0/readings/12/pack_V": an entry of a list of records needs no mark, it was measured.
 inline bool isInRecords(std::string_view pointer) {
@@ -59,6 +59,7 @@ void visitChildren(Owner& owner, Visitor& visitor) {
     visitor.object("rc", owner.rc);
     visitor.curve("ocv", owner.restCurve);
   } else if constexpr (std::is_same_v<Type, Pack>) {
+    visitor.object("fit", owner.fit);
     visitor.object("bms", owner.bms);
     visitor.object("fuse", owner.fuse);
     visitor.object("own_half", owner.ownHalf);
@@ -67,6 +68,10 @@ void visitChildren(Owner& owner, Visitor& visitor) {
     visitor.records("readings", owner.readings);
     visitor.records("capacity_tests", owner.capacityTests);
     visitor.records("charges", owner.charges);
+  } else if constexpr (std::is_same_v<Type, Fit>) {
+    visitor.list("outline", owner.outline);
+    visitor.list("things", owner.things);
+    visitor.records("places", owner.places);
   } else if constexpr (std::is_same_v<Type, Reading>) {
     visitor.volts("groups_V", owner.groups);
   } else if constexpr (std::is_same_v<Type, Joining>) {

@@ -24,5 +24,11 @@ inline constexpr Efficiency charger{0.88};  ///< wall to plug
 inline constexpr Minute evening{18 * 60};   ///< home from the ride
 inline constexpr Minute morning{7 * 60};    ///< off to the next one
 inline constexpr int gaugeBars = 5;
+inline constexpr Millimetre wall{2}, wrap{1}, foam{2};  ///< of a built box, on every side
+inline constexpr Millimetre cellGap{0.6};               ///< between wrapped cells: a holder, or tape and a wrap's doubt
+inline constexpr Millimetre stripRoom{3};               ///< over both faces: strips, sheets and the heads of welds
+inline constexpr Millimetre gussets{12};                ///< that round off the corners of a frame triangle
+inline constexpr Millimetre stripWidth{8}, stripThickness{0.15};
+inline constexpr int layoutSeed = 1;
 
 }  // namespace usherwright::usual

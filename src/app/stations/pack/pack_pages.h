@@ -8,19 +8,17 @@
 #include <QPlainTextEdit>
 #include <QPushButton>
 #include <QTimer>
-#include <functional>
 #include <memory>
 
 #include "app/jobs/job.h"
 #include "app/stations/station.h"
+#include "app/widgets/pack_tabs.h"
 #include "core/pack/bench_tests.h"
 #include "core/sheets/questions.h"
 #include "core/studies/search.h"
 
 namespace usherwright::app {
 
-/// The pack that the station shows.
-using CurrentPack = std::function<std::size_t()>;
 /// The shelf of this session: what ships, and lists taken in. A list makes another shelf: a search that runs keeps its own.
 struct SessionShelf {
   std::shared_ptr<const Shelf> parts = std::make_shared<const Shelf>(shippedShelf());

@@ -9,13 +9,34 @@
 
 namespace usherwright::app {
 
-PackStation::PackStation(Kit kit, QWidget* parent) : PagedStation(kit, parent), tabRow_(new QHBoxLayout), tabs_(new QButtonGroup(this)) {
+PackStation::PackStation(Kit kit, QWidget* parent) : PagedStation(kit, parent), tabs_(new PackTabs(kit)) {
   whileEmpty(
       QStringLiteral("No pack yet"),
       QStringLiteral("Bring the label of the stock pack, or its rested voltage and its Ah.\nCells, BMS and charge follow from there."),
       QStringLiteral("Add the stock pack"), [this] { kit_.document.commit(withNewPack(kit_.document.plan())); });
-  tabRow_->setSpacing(6);
-  above()->addLayout(tabRow_);
+  auto* row = new QHBoxLayout;
+  row->setSpacing(6);
+  row->addWidget(tabs_);
+  const auto action = [&](const QString& words, auto handler) {
+    auto* button = new QPushButton(words);
+    connect(button, &QPushButton::clicked, this, handler);
+    row->addWidget(button);
+    return button;
+  };
+  const auto add = [this](const Expected<Plan>& next) {
+    const std::size_t at = kit_.document.plan().packs.size();
+    if (kit_.document.commit(next)) choose(at);
+  };
+  action(QStringLiteral("+ add"), [this, add] { add(withNewPack(kit_.document.plan())); })->setToolTip(QStringLiteral("Add a pack"));
+  action(QStringLiteral("copy"), [this, add] {
+    add(withDuplicatePack(kit_.document.plan(), current_));
+  })->setToolTip(QStringLiteral("Copy this pack"));
+  action(QStringLiteral("remove"), [this] {
+    kit_.document.commit(without(kit_.document.plan(), "/packs", current_));
+  })->setToolTip(QStringLiteral("Remove this pack (undo brings it back)"));
+  row->addStretch(1);
+  above()->addLayout(row);
+  connect(tabs_, &PackTabs::chosen, this, &PackStation::choose);
   const CurrentPack current = [this] { return current_; };
   const auto shelf = std::make_shared<SessionShelf>();
   addPage(QStringLiteral("Block"), [=, this] { return new BlockPage(kit_, current); });
@@ -24,50 +45,6 @@ PackStation::PackStation(Kit kit, QWidget* parent) : PagedStation(kit, parent), 
   addPage(QStringLiteral("Health"), [=, this] { return new HealthPage(kit_, current); });
   addPage(QStringLiteral("BMS"), [=, this] { return new BoardPage(kit_, current, shelf); });
   addPage(QStringLiteral("Passport"), [=, this] { return new PassportPage(kit_, current); });
-  connect(tabs_, &QButtonGroup::idClicked, this, [this](int id) { choose(static_cast<std::size_t>(id)); });
-}
-
-void PackStation::buildTabs() {
-  QStringList names;
-  for (const PackFigures& p : kit_.document.assessment().figures.packs)
-    names << QStringLiteral("%1  %2").arg(text(p.model.name), text(layoutWords(p.model)));
-  if (names != shownTabs_) {
-    shownTabs_ = names;
-    while (QLayoutItem* item = tabRow_->takeAt(0)) {
-      if (QWidget* w = item->widget()) {
-        if (auto* b = qobject_cast<QAbstractButton*>(w)) tabs_->removeButton(b);
-        w->hide();
-        w->deleteLater();
-      }
-      delete item;
-    }
-    for (int k = 0; k < names.size(); ++k) {
-      auto* tab = new QPushButton(onButton(fontMetrics().elidedText(names[k], Qt::ElideMiddle, 190)));
-      tab->setToolTip(names[k]);
-      tab->setCheckable(true);
-      tabs_->addButton(tab, k);
-      tabRow_->addWidget(tab);
-    }
-    const auto action = [&](const QString& words, auto handler) {
-      auto* button = new QPushButton(words);
-      connect(button, &QPushButton::clicked, this, handler);
-      tabRow_->addWidget(button);
-      return button;
-    };
-    const auto add = [this](const Expected<Plan>& next) {
-      const std::size_t at = kit_.document.plan().packs.size();
-      if (kit_.document.commit(next)) choose(at);
-    };
-    action(QStringLiteral("+ add"), [this, add] { add(withNewPack(kit_.document.plan())); })->setToolTip(QStringLiteral("Add a pack"));
-    action(QStringLiteral("copy"), [this, add] {
-      add(withDuplicatePack(kit_.document.plan(), current_));
-    })->setToolTip(QStringLiteral("Copy this pack"));
-    action(QStringLiteral("remove"), [this] {
-      kit_.document.commit(without(kit_.document.plan(), "/packs", current_));
-    })->setToolTip(QStringLiteral("Remove this pack (undo brings it back)"));
-    tabRow_->addStretch(1);
-  }
-  if (QAbstractButton* b = tabs_->button(static_cast<int>(current_))) b->setChecked(true);
 }
 
 void PackStation::choose(std::size_t pack) {
@@ -143,7 +120,7 @@ std::vector<EntrySection> PackStation::sections() const {
 
 void PackStation::prepare() {
   current_ = std::min(current_, kit_.document.plan().packs.size() - 1);
-  buildTabs();
+  tabs_->refresh(current_);
 }
 
 }  // namespace usherwright::app

@@ -1,9 +1,8 @@
 // Station Pack: the packs by name, and the pages of the one that is chosen.
 #pragma once
 
-#include <QButtonGroup>
-
 #include "app/stations/paged_station.h"
+#include "app/widgets/pack_tabs.h"
 
 namespace usherwright::app {
 
@@ -21,13 +20,10 @@ class PackStation : public PagedStation {
   void prepare() override;
 
  private:
-  void buildTabs();
   void choose(std::size_t pack);
 
-  QHBoxLayout* tabRow_;
-  QButtonGroup* tabs_;
+  PackTabs* tabs_;
   std::size_t current_ = 0;
-  QStringList shownTabs_;
 };
 
 }  // namespace usherwright::app

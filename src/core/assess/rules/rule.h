@@ -60,6 +60,7 @@ std::span<const Rule> chargePlaceRules();
 std::span<const Rule> chargeMainsRules();
 std::span<const Rule> chargeHabitRules();
 std::span<const Rule> groupsRules();
+std::span<const Rule> fitRules();
 
 // ---- helpers for writing findings ----
 

@@ -261,6 +261,7 @@ void bike08(const Context& c, Findings& out) {
   theMainLead(c, out);
   runs(c, out);
   chargingUnproven(c, out);
+  fitUnproven(c, out);
 }
 
 }  // namespace

@@ -1,0 +1,83 @@
+// Station Fit.
+#include "app/stations/fit/fit_station.h"
+
+#include "app/present/words.h"
+#include "app/stations/fit/fit_pages.h"
+#include "core/plan/edit.h"
+
+namespace usherwright::app {
+
+FitStation::FitStation(Kit kit, QWidget* parent) : PagedStation(kit, parent), tabs_(new PackTabs(kit)) {
+  whileEmpty(
+      QStringLiteral("No pack yet"),
+      QStringLiteral("Bring a tape measure, a calliper, and the cells or the case.\nThe room is measured first; then it is laid out."),
+      QStringLiteral("Add a pack"), [this] { kit_.document.commit(withNewPack(kit_.document.plan())); });
+  auto* row = new QHBoxLayout;
+  row->addWidget(tabs_);
+  row->addStretch(1);
+  above()->addLayout(row);
+  const CurrentPack current = [this] { return current_; };
+  addPage(QStringLiteral("Room"), [=, this] { return new RoomPage(kit_, current); });
+  addPage(QStringLiteral("Layout"), [=, this] { return new LayoutPage(kit_, current); });
+  addPage(QStringLiteral("Strips"), [=, this] { return new StripsPage(kit_, current); });
+  addPage(QStringLiteral("Clearance"), [=, this] { return new ClearancePage(kit_, current); });
+  addPage(QStringLiteral("Print 1:1"), [=, this] { return new PrintPage(kit_, current); });
+  connect(tabs_, &PackTabs::chosen, this, &FitStation::choose);
+}
+
+void FitStation::choose(std::size_t pack) {
+  current_ = pack;
+  refresh();
+}
+
+bool FitStation::reveal(const QString& pointer) {
+  if (pointer.startsWith(QLatin1String("/packs/"))) {
+    const std::size_t k = pointer.section(QLatin1Char('/'), 2, 2).toULongLong();
+    if (k < kit_.document.plan().packs.size()) choose(k);
+  }
+  return PagedStation::reveal(pointer);
+}
+
+namespace {
+
+/// The lengths that a kind of room is described by, and those that it is not.
+std::pair<QStringList, QStringList> roomFields(const QString& fit, const Fit& f) {
+  const QStringList box = fieldsUnder(fit, {"length_mm", "height_mm"}),
+                    sides = fieldsUnder(fit, {"top_mm", "down_mm", "seat_mm", "corner_mm"});
+  QStringList corners;
+  for (std::size_t i = 0; i < f.outline.size(); ++i) corners += fieldsUnder(fit + QStringLiteral("outline/%1/").arg(i), {"x_mm", "y_mm"});
+  QStringList here = fieldsUnder(fit, {"room"}), other;
+  const RoomKind kind = f.room.value_or(RoomKind::Box);
+  here += kind == RoomKind::Triangle ? sides : kind == RoomKind::Outline ? corners : box;
+  here += fieldsUnder(fit, {"depth_mm"});
+  if (kind == RoomKind::Triangle || kind == RoomKind::Outline) other += box;
+  if (kind != RoomKind::Triangle) other += sides;
+  if (kind != RoomKind::Outline) other += corners;
+  return {here, other};
+}
+
+}  // namespace
+
+std::vector<EntrySection> FitStation::sections() const {
+  const QString pack = QStringLiteral("/packs/%1/").arg(current_), fit = pack + QStringLiteral("fit/");
+  const Pack& p = kit_.document.plan().packs[current_];
+  const auto [here, other] = roomFields(fit, p.fit);
+  std::vector<EntrySection> out{{QStringLiteral("Room"), here}};
+  for (std::size_t i = 0; i < p.fit.things.size(); ++i)
+    out.push_back({p.fit.things[i].name.empty() ? QStringLiteral("In the way") : text(p.fit.things[i].name),
+                   fieldsUnder(fit + QStringLiteral("things/%1/").arg(i), {"name", "kind", "x_mm", "y_mm", "width_mm", "height_mm"})});
+  if (isBox(p)) out.push_back({QStringLiteral("Its case"), fieldsUnder(pack, {"box_length_mm", "box_width_mm", "box_height_mm"})});
+  out.push_back({QStringLiteral("Around the cells"), fieldsUnder(fit, {"wall_mm", "wrap_mm", "foam_mm", "gap_mm", "strips_mm", "stance",
+                                                                       "grid", "layers", "lead_exit", "seed"})});
+  out.push_back({QStringLiteral("Strips"), fieldsUnder(fit, {"strip_material", "strip_width_mm", "strip_thickness_mm", "strip_layers",
+                                                             "linking", "rings", "barrier"})});
+  out.push_back({QStringLiteral("Of another kind of room"), other});
+  return out;
+}
+
+void FitStation::prepare() {
+  current_ = std::min(current_, kit_.document.plan().packs.size() - 1);
+  tabs_->refresh(current_);
+}
+
+}  // namespace usherwright::app
