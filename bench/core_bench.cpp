@@ -155,6 +155,44 @@ void matrixOfFourByTwelve(benchmark::State& state) {
 }
 BENCHMARK(matrixOfFourByTwelve)->Unit(benchmark::kMillisecond);
 
+FitRoom triangleFor(double back, double upper, double lower, double diameter) {
+  FitRoom room;
+  room.inside = room.usable = rounded(regionOf(triangleOf(back, upper, lower)), 12);
+  room.depth = room.usableDepth = 75;
+  room.cell = {diameter, diameter, 65, true};
+  room.cellKnown = true;
+  room.gap = 0.6;
+  return room;
+}
+
+/// A layout in a frame triangle until the first valid one (0) or to the end (1): 14S8P of 112 cells, 20S14P of 280.
+void layoutInTriangle(benchmark::State& state) {
+  const bool large = state.range(1) != 0;
+  const FitRoom room = large ? triangleFor(620, 760, 900, 21.3) : triangleFor(330, 420, 500, 18.3);
+  const LayoutRequest request =
+      large ? LayoutRequest{20, 14, std::nullopt, LeadExit::Front, 1} : LayoutRequest{14, 8, std::nullopt, LeadExit::Front, 1};
+  for (auto _ : state) {
+    bool there = false;
+    const bool whole = state.range(0) != 0;
+    benchmark::DoNotOptimize(
+        layOut(room, request, Progress([&](double) { return whole || !there; }), [&](const CellLayout&) { there = true; }));
+  }
+  state.counters["limit_ms"] = state.range(0) == 0 ? 100 : large ? 6000 : 2000;
+}
+BENCHMARK(layoutInTriangle)->Args({0, 0})->Args({1, 0})->Args({1, 1})->Unit(benchmark::kMillisecond);
+
+/// The strips of 140 cells.
+void stripsOf140(benchmark::State& state) {
+  const FitRoom room = triangleFor(400, 520, 600, 18.3);
+  int asked = 0;
+  const CellLayout layout = layOut(room, {14, 10, std::nullopt, LeadExit::Front, 1}, Progress([&](double) { return ++asked < 4; })).result;
+  const Fit fit;
+  const StripInput in = stripInput({room, layout, fit, 14, 10, Volt(3.6), MilliOhm(25), StripMaterial::Nickel, Ampere(30)});
+  for (auto _ : state) benchmark::DoNotOptimize(stripRun(in));
+  state.counters["limit_ms"] = 5;
+}
+BENCHMARK(stripsOf140)->Unit(benchmark::kMillisecond);
+
 /// Four packs on three chargers over a night of fourteen hours, each with exchanges half-way; 0 soonest, 1 ready by, 2 as late.
 void nightOfFour(benchmark::State& state) {
   Night night;

@@ -51,7 +51,7 @@ std::vector<RuleCase> fitCases() {
           {"FIT-04", "Mind", "second", {{fit + "strip_width_mm", "10"}}},
           {"FIT-04", "Mind", "second", {{fit + "strip_width_mm", "5"}, {fit + "strip_material", ""}}},
           {"FIT-04", "quiet", "", {{fit + "strip_width_mm", "7"}, {fit + "strip_material", "copper"}}},
-          {"FIT-05", "Mind", "second", {{fit + "strip_width_mm", "8"}}},
+          {"FIT-05", "Mind", "second", {{fit + "strip_width_mm", "4"}}},
           {"FIT-05", "quiet", "", {}},
           {"FIT-13", "Stop", "second", {{fit + "linking", "soldered"}}},
           {"FIT-13", "quiet", "", {{fit + "linking", "bolted"}}},

@@ -39,11 +39,11 @@ QString layoutWords(const CellLayout& layout, const FitFigures& fit) {
   if (layout.empty()) return {};
   const LayoutScores& s = layout.scores;
   const Volt apart = fit.from.cellVolts * s.apart;
+  const std::size_t places = std::max(layout.places, fit.places);
   return QStringLiteral(
-             "%1 cells on %2 places · every group beside the next by at least %3 of %4 · leads inside %5 mm · neighbours at most %6 V "
-             "apart")
+             "%1 cells%2 · every group beside the next by at least %3 of %4 · leads inside %5 mm · neighbours at most %6 V apart")
       .arg(layout.sites.size())
-      .arg(layout.places)
+      .arg(places > layout.sites.size() ? QStringLiteral(" of %1 that go in").arg(places) : QString())
       .arg(s.weakestFront)
       .arg(fit.from.parallel.value_or(1))
       .arg(n(s.leads))

@@ -143,7 +143,8 @@ FitRoom fitRoom(const RoomRequest& request) {
   cutThings(fit, skin, side, stance, turnedPlane, out);
   if (!out.known()) return out;
   // A sliver beside something is no room.
-  std::erase_if(out.usable, [&](const Ring& ring) { return area(ring) > 0 && area(ring) < 0.5 * out.cell.width * out.cell.height; });
+  const double thinnest = std::min(out.cell.width, out.cell.height) / 2;
+  std::erase_if(out.usable, [&](const Ring& ring) { return area(ring) > 0 && grown({ring}, -0.95 * thinnest).empty(); });
   out.usableDepth = out.depth - 2 * skin;
   const int most = each > 0 ? static_cast<int>(std::floor((out.usableDepth + (out.lying ? out.gap : 0)) / each + 1e-9)) : 0;
   out.layers = std::min(most, fit.layers.value_or(most));

@@ -33,6 +33,7 @@ void FitStation::choose(std::size_t pack) {
 bool FitStation::reveal(const QString& pointer) {
   if (pointer.startsWith(QLatin1String("/packs/"))) {
     const std::size_t k = pointer.section(QLatin1Char('/'), 2, 2).toULongLong();
+    if (pointer.section(QLatin1Char('/'), 4, 4) == QLatin1String("places")) place_ = pointer.section(QLatin1Char('/'), 5, 5).toULongLong();
     if (k < kit_.document.plan().packs.size()) choose(k);
   }
   return PagedStation::reveal(pointer);
@@ -71,6 +72,9 @@ std::vector<EntrySection> FitStation::sections() const {
                                                                        "grid", "layers", "lead_exit", "seed"})});
   out.push_back({QStringLiteral("Strips"), fieldsUnder(fit, {"strip_material", "strip_width_mm", "strip_thickness_mm", "strip_layers",
                                                              "linking", "rings", "barrier"})});
+  if (place_ < p.fit.places.size())
+    out.push_back({QStringLiteral("Kept cell %1").arg(place_ + 1),
+                   fieldsUnder(fit + QStringLiteral("places/%1/").arg(place_), {"x_mm", "y_mm", "layer", "group"})});
   out.push_back({QStringLiteral("Of another kind of room"), other});
   return out;
 }

@@ -24,6 +24,7 @@ class FitStation : public PagedStation {
 
   PackTabs* tabs_;
   std::size_t current_ = 0;
+  std::size_t place_ = 0;  ///< of the kept layout, its entries are shown
 };
 
 }  // namespace usherwright::app

@@ -60,6 +60,10 @@ LayoutPage::LayoutPage(Kit kit, CurrentPack current)
   words_ = wrapped();
   words_->setObjectName(QStringLiteral("layout-words"));
   column->addWidget(words_);
+  connect(map_, &DrawingView::partClicked, this, [this](const QString& part) {
+    if (!looking_ && part.startsWith(QLatin1String("cell/")))
+      Q_EMIT kit_.desk.fieldRequested(QStringLiteral("/packs/%1/fit/places/%2/group").arg(current_()).arg(part.mid(5)));
+  });
   connect(&work_, &JobBase::advanced, this, &LayoutPage::show);
 }
 
@@ -135,7 +139,7 @@ StripsPage::StripsPage(Kit kit, CurrentPack current) : StationPage(kit), current
   auto* column = pageColumn(this);
   auto* head = new QHBoxLayout;
   head->addWidget(stationHeading(QStringLiteral("Current in the strips"),
-                                 QStringLiteral("for long; the darker, the nearer to what its section carries")),
+                                 QStringLiteral("for long; from blue to brown: up to what its section carries; the hottest is ringed")),
                   1);
   turn_ = new QPushButton;
   connect(turn_, &QPushButton::clicked, this, [this] {

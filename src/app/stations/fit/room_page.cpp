@@ -105,8 +105,13 @@ void RoomPage::place(const QString& part, drawing::Point at) {
                         : part.startsWith(QLatin1String("corner/")) ? list("outline") + QLatin1Char('/') + part.mid(7)
                                                                     : QString();
   if (entry.isEmpty()) return;
-  Expected<Plan> next = withField(kit_.document.plan(), (entry + QStringLiteral("/x_mm")).toStdString(), FieldValue{std::round(at.x)});
-  if (next) next = withField(*next, (entry + QStringLiteral("/y_mm")).toStdString(), FieldValue{std::round(-at.y)});
+  // A plane that is turned shows one of its two places only.
+  const Fit& fit = kit_.document.plan().packs[current_()].fit;
+  const bool boxy = fit.room != RoomKind::Triangle && fit.room != RoomKind::Outline;
+  const Stance stance = boxy ? fit.stance.value_or(Stance::Across) : Stance::Across;
+  Expected<Plan> next = kit_.document.plan();
+  if (stance != Stance::Along) next = withField(*next, (entry + QStringLiteral("/x_mm")).toStdString(), FieldValue{std::round(at.x)});
+  if (next && stance != Stance::Up) next = withField(*next, (entry + QStringLiteral("/y_mm")).toStdString(), FieldValue{std::round(-at.y)});
   kit_.document.commit(next, QStringLiteral("move"), QStringLiteral("move-") + entry);
 }
 

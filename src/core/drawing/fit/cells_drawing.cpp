@@ -7,6 +7,7 @@
 
 #include "core/drawing/fit/fit_drawings.h"
 #include "core/drawing/fit/fit_parts.h"
+#include "core/plan/usual.h"
 #include "core/quantity/units.h"
 
 namespace usherwright::drawing {
@@ -65,30 +66,20 @@ class Cells {
 
   bool isPlus(std::size_t i) const { return plusNear(layout_.group[i]) == (face_ == CellFace::Near); }
 
-  /// Plus: a filled dot in copper; minus: a bar. Told apart without colour.
-  void pole(std::size_t i) {
-    const Point p = at(layout_.sites[i]);
-    const double r = 0.16 * std::min(room_.cell.width, room_.cell.height);
-    if (isPlus(i)) pen_.circle(p, r, Ink::Copper);
-    else pen_.rectangle({p.x - r, p.y - r / 3}, {p.x + r, p.y + r / 3}, Ink::Ink);
-  }
-
-  /// A number at the cell of each group that stands nearest to its middle, beside its pole.
-  void numbers() {
-    std::map<int, std::vector<std::size_t>> of;
-    for (std::size_t i = 0; i < layout_.group.size(); ++i) of[layout_.group[i]].push_back(i);
-    for (const auto& [group, cells] : of) {
-      Point middle;
-      for (const std::size_t i : cells) {
-        middle.x += at(layout_.sites[i]).x / static_cast<double>(cells.size());
-        middle.y += at(layout_.sites[i]).y / static_cast<double>(cells.size());
+  /// Plus: a filled dot in copper; minus: a bar. Told apart without colour. Of each group one cell, that nearest to its middle, has its
+  /// number.
+  void poles(bool overStrips = false) {
+    const std::vector<std::size_t> named = numbered();
+    const double h = std::min(room_.cell.width, room_.cell.height), r = 0.16 * h;
+    for (std::size_t i = 0; i < layout_.sites.size(); ++i) {
+      Point p = at(layout_.sites[i]);
+      if (std::find(named.begin(), named.end(), i) != named.end()) {
+        if (overStrips) pen_.circle({p.x, p.y - 0.14 * h}, 0.27 * h, Ink::Card, Ink::BankLine);
+        pen_.text({p.x, p.y}, std::to_string(layout_.group[i]), Face::SmallFigure, Ink::Ink, Anchor::Middle);
+        p.y += 0.24 * h;
       }
-      const auto nearest = *std::min_element(cells.begin(), cells.end(), [&](std::size_t a, std::size_t b) {
-        const Point p = at(layout_.sites[a]), q = at(layout_.sites[b]);
-        return std::hypot(p.x - middle.x, p.y - middle.y) < std::hypot(q.x - middle.x, q.y - middle.y);
-      });
-      const Point p = at(layout_.sites[nearest]);
-      pen_.text({p.x, p.y - 0.18 * room_.cell.height}, std::to_string(group), Face::SmallFigure, Ink::Ink, Anchor::Middle);
+      if (isPlus(i)) pen_.circle(p, r, Ink::Copper);
+      else pen_.rectangle({p.x - r, p.y - r / 3}, {p.x + r, p.y + r / 3}, Ink::Ink);
     }
   }
 
@@ -97,6 +88,24 @@ class Cells {
   void describe(std::string words) { d_.description = std::move(words); }
 
  private:
+  std::vector<std::size_t> numbered() const {
+    std::map<int, std::vector<std::size_t>> of;
+    for (std::size_t i = 0; i < layout_.group.size(); ++i) of[layout_.group[i]].push_back(i);
+    std::vector<std::size_t> out;
+    for (const auto& [group, cells] : of) {
+      Point middle;
+      for (const std::size_t i : cells) {
+        middle.x += at(layout_.sites[i]).x / static_cast<double>(cells.size());
+        middle.y += at(layout_.sites[i]).y / static_cast<double>(cells.size());
+      }
+      out.push_back(*std::min_element(cells.begin(), cells.end(), [&](std::size_t a, std::size_t b) {
+        const Point p = at(layout_.sites[a]), q = at(layout_.sites[b]);
+        return std::hypot(p.x - middle.x, p.y - middle.y) < std::hypot(q.x - middle.x, q.y - middle.y);
+      }));
+    }
+    return out;
+  }
+
   const FitRoom& room_;
   const CellLayout& layout_;
   CellFace face_;
@@ -117,9 +126,8 @@ Drawing fitCells(const CellsShown& shown) {
   for (std::size_t i = 0; i < shown.layout.sites.size(); ++i) {
     const bool odd = plusNear(shown.layout.group[i]);
     cells.outlineOf(i, shown.stale ? Ink::Card : odd ? Ink::Shoal : Ink::Bank, shown.stale ? Ink::Soft : Ink::Deep);
-    cells.pole(i);
   }
-  cells.numbers();
+  cells.poles();
   const LayoutScores& s = shown.layout.scores;
   cells.describe(shown.layout.empty() ? std::string("no cells yet")
                                       : fmt::format("{} cells, {}; fronts of at least {}; neighbours at most {} groups apart",
@@ -132,25 +140,26 @@ Drawing fitStrips(const FitFigures& f, CellFace face) {
   cells.ground();
   for (std::size_t i = 0; i < f.layout.sites.size(); ++i) cells.outlineOf(i, Ink::Card, Ink::BankLine);
   if (!f.strips) return cells.done();
-  const double width = f.from.fit.stripWidth ? f.from.fit.stripWidth->value() : 8.0, limit = std::max(f.longLimit, 1e-9);
+  // Not wider than lets every segment be seen.
+  const double width = std::min(f.from.fit.stripWidth.value_or(usual::stripWidth).value(), 0.4 * f.room.cell.height),
+               limit = std::max(f.longLimit, 1e-9);
   const StripSegment* hottest = nullptr;
   for (std::size_t k = 0; k < f.strips->segments.size(); ++k) {
     const StripSegment& s = f.strips->segments[k];
     if (s.near != (face == CellFace::Near) || f.layout.sites[s.a].layer != f.layout.sites[s.b].layer) continue;
-    Shape& line = cells.pen().line({cells.at(f.layout.sites[s.a]), cells.at(f.layout.sites[s.b])}, Ink::Soft, 0.8 * width);
+    Shape& line = cells.pen().line({cells.at(f.layout.sites[s.a]), cells.at(f.layout.sites[s.b])}, Ink::Soft, width);
     line.heat = std::min(1.0, s.density / limit);
     line.part = fmt::format("strip/{}", k);
     line.tip = fmt::format("{} A, {} A/mm² of {}{}", formatNumber(std::abs(s.current.value()), 3), formatNumber(s.density, 2),
                            formatNumber(limit, 2), s.between ? fmt::format(", between groups {} and {}", s.plate, s.plate + 1) : "");
     if (!hottest || s.density > hottest->density) hottest = &s;
   }
-  for (std::size_t i = 0; i < f.layout.sites.size(); ++i) cells.pole(i);
-  cells.numbers();
+  cells.poles(true);
   std::string told = fmt::format("strips, {}", faceWords(face));
   if (hottest) {
     const Point a = cells.at(f.layout.sites[hottest->a]), b = cells.at(f.layout.sites[hottest->b]);
     const Point middle{(a.x + b.x) / 2, (a.y + b.y) / 2};
-    cells.pen().circle(middle, 0.55 * width, Ink::None, hottest->density > limit ? Ink::Stop : Ink::Deep).width = 2;
+    cells.pen().circle(middle, 0.8 * width, Ink::None, hottest->density > limit ? Ink::Stop : Ink::Deep).width = 2;
     const std::string words = formatNumber(hottest->density, 2) + " A/mm²";
     cells.pen().text({middle.x, middle.y - 12}, words, Face::SmallFigure, hottest->density > limit ? Ink::Stop : Ink::Ink, Anchor::Middle);
     told += fmt::format("; the hottest here carries {}, {} are counted", words, formatNumber(limit, 2));
@@ -164,11 +173,8 @@ Drawing cellTemplate(const Subject& subject, std::size_t pack, CellFace face) {
   if (!f || f->layout.empty()) return worldOf({});
   Cells cells(f->room, f->layout, face);
   cells.ground();
-  for (std::size_t i = 0; i < f->layout.sites.size(); ++i) {
-    cells.outlineOf(i, Ink::None, Ink::Ink);
-    cells.pole(i);
-  }
-  cells.numbers();
+  for (std::size_t i = 0; i < f->layout.sites.size(); ++i) { cells.outlineOf(i, Ink::None, Ink::Ink); }
+  cells.poles();
   Drawing d = cells.done();
   // A bar to be measured before anything is cut.
   constexpr double proving = 50, room = 24;

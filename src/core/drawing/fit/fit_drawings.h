@@ -21,7 +21,7 @@ struct CellsShown {
 };
 Drawing fitCells(const CellsShown& shown);
 
-/// The strips of the kept layout, their width true, their heat by the current that they carry for long. Parts: "strip/0".
+/// The strips of the kept layout, their heat by the current that they carry for long. Parts: "strip/0".
 Drawing fitStrips(const FitFigures& figures, CellFace face);
 
 /// A finished box where it has the most clearance.

@@ -36,6 +36,10 @@ class RoomPicture {
   }
 
  private:
+  bool isTurned(Stance stance) const {
+    const bool boxy = fit_.room != RoomKind::Triangle && fit_.room != RoomKind::Outline && !figures_->from.box;
+    return boxy && fit_.stance.value_or(Stance::Across) == stance;
+  }
   std::string field(std::string_view key) const { return fmt::format("/packs/{}/fit/{}", pack_, key); }
   std::string mm(double v) const { return formatQuantity(v, Kind::SmallLength, s_.units, 4); }
 
@@ -62,7 +66,16 @@ class RoomPicture {
   void thing(std::size_t i) {
     const RoomThing& t = fit_.things[i];
     if (!t.x || !t.y || !t.width || !t.height) return;
-    const double x = t.x->value(), y = t.y->value(), w = t.width->value() / 2, h = t.height->value() / 2;
+    double x = t.x->value(), y = t.y->value(), w = t.width->value() / 2, h = t.height->value() / 2;
+    // Seen from above or from the front it takes the whole way across: nobody has said where in it.
+    if (isTurned(Stance::Up)) {
+      h = fit_.depth->value() / 2;
+      y = h;
+    }
+    if (isTurned(Stance::Along)) {
+      w = fit_.depth->value() / 2;
+      x = w;
+    }
     Ink ink = Ink::Mind;
     std::string_view word = "not known whether it moves";
     if (t.kind) word = choiceWords(*t.kind)[static_cast<std::size_t>(*t.kind)];
@@ -73,9 +86,9 @@ class RoomPicture {
     box.pattern = t.kind == ThingKind::Board ? Pattern::Solid : Pattern::Hatched;
     box.part = fmt::format("thing/{}", i);
     const std::string name = t.name.empty() ? "in the way" : t.name;
-    box.tip = fmt::format("{}, {}: {} by {}", name, word, mm(2 * w), mm(2 * h));
+    box.tip = fmt::format("{}, {}: {} by {}", name, word, mm(t.width->value()), mm(t.height->value()));
     told_ += " " + box.tip + ".";
-    pen_.text({x, -y + h + 12}, name, Face::Small, Ink::Ink, Anchor::Middle);
+    pen_.text({x, -y - h - 6}, name, Face::Small, Ink::Ink, Anchor::Middle);
   }
 
   void corners() {
@@ -111,8 +124,7 @@ class RoomPicture {
       return;
     }
     // Turned planes show the depth where the length or the height was.
-    const Stance stance = fit_.stance.value_or(Stance::Across);
-    const bool along = stance == Stance::Along && !figures_->from.box, up = stance == Stance::Up && !figures_->from.box;
+    const bool along = isTurned(Stance::Along), up = isTurned(Stance::Up);
     length({(e.low.x + e.high.x) / 2, -e.low.y + off}, along ? fit_.depth : fit_.length, along ? "depth_mm" : "length_mm",
            along ? "room depth" : "room length");
     length({e.low.x - off * 1.3, -(e.low.y + e.high.y) / 2}, up ? fit_.depth : fit_.height, up ? "depth_mm" : "height_mm",
@@ -131,9 +143,7 @@ class RoomPicture {
       const double from = x + skin + layer * (room.usableDepth / std::max(1, room.layers));
       pen_.rectangle({from + 1, top + skin + 4}, {from + each, low - skin - 4}, Ink::Shoal, Ink::Deep).steady = true;
     }
-    const Stance stance = fit_.stance.value_or(Stance::Across);
-    const bool turned = fit_.room != RoomKind::Triangle && fit_.room != RoomKind::Outline && !figures_->from.box;
-    const char* key = turned && stance == Stance::Along ? "length_mm" : turned && stance == Stance::Up ? "height_mm" : "depth_mm";
+    const char* key = isTurned(Stance::Along) ? "length_mm" : isTurned(Stance::Up) ? "height_mm" : "depth_mm";
     pen_.text({x + room.depth / 2, top - 10}, "through the room", Face::Small, Ink::Soft, Anchor::Middle);
     length({x + room.depth / 2, low + 20}, Millimetre(room.depth), key, "through the room");
     if (figures_->from.box) return;
