@@ -108,7 +108,7 @@ std::span<const StationRow> stationTable() {
                  "Strips shows the current in every segment of both faces and which cell carries most.\n"
                  "Clearance turns a finished box in its room; Print 1:1 writes templates, strips and a holder.\n"
                  "Rings on every plus end before the strips; never solder on a cell; dented or swollen cells are not built in.",
-                 [](const drawing::Subject& s, drawing::Size) { return drawing::fitRoom(s, 0); }},
+                 [](const drawing::Subject& s, drawing::Size) { return drawing::fitGlance(s); }},
       StationRow{Station::Joining, 5, &made<JoiningStation>, &joiningGlyph, "May these packs work together, and what happens when they do?",
                  "Basins are as wide as the pack's Ah and filled to its rest volts; play the ride or scrub it with ← →.\n"
                  "Each pack must carry the whole bike alone, whatever joins them: Alone shows it.\n"

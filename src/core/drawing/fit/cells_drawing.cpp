@@ -83,6 +83,11 @@ class Cells {
     }
   }
 
+  /// Above the room, at its right end: the names of layers stand at the left.
+  void corner(std::string words, Ink ink) {
+    pen_.text({d_.world.high.x - 12, -extent_.high.y - 8}, std::move(words), Face::Small, ink, Anchor::End);
+  }
+
   Drawing done() { return std::move(d_); }
   Pen& pen() { return pen_; }
   void describe(std::string words) { d_.description = std::move(words); }
@@ -161,11 +166,20 @@ Drawing fitStrips(const FitFigures& f, CellFace face) {
     const Point middle{(a.x + b.x) / 2, (a.y + b.y) / 2};
     cells.pen().circle(middle, 0.8 * width, Ink::None, hottest->density > limit ? Ink::Stop : Ink::Deep).width = 2;
     const std::string words = formatNumber(hottest->density, 2) + " A/mm²";
-    cells.pen().text({middle.x, middle.y - 12}, words, Face::SmallFigure, hottest->density > limit ? Ink::Stop : Ink::Ink, Anchor::Middle);
+    cells.corner("hottest, ringed: " + words, hottest->density > limit ? Ink::Stop : Ink::Ink);
     told += fmt::format("; the hottest here carries {}, {} are counted", words, formatNumber(limit, 2));
   }
   cells.describe(std::move(told));
   return cells.done();
+}
+
+Drawing fitGlance(const Subject& subject) {
+  const auto& packs = subject.assessment.figures.packs;
+  for (const PackFigures& p : packs)
+    if (p.fit && !p.fit->layout.empty() && p.fit->room.known()) return fitCells({p.fit->room, p.fit->layout});
+  for (std::size_t k = 0; k < packs.size(); ++k)
+    if (packs[k].fit) return fitRoom(subject, k);
+  return worldOf({});
 }
 
 Drawing cellTemplate(const Subject& subject, std::size_t pack, CellFace face) {

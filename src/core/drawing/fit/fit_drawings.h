@@ -27,6 +27,9 @@ Drawing fitStrips(const FitFigures& figures, CellFace face);
 /// A finished box where it has the most clearance.
 Drawing fitBox(const Subject& subject, std::size_t pack);
 
+/// The first pack's cells that are kept, else the first room that something is said of.
+Drawing fitGlance(const Subject& subject);
+
 /// To be printed 1:1: every cell as it stands, its group and pole, with a bar to prove the scale. `mirrored`: the far face.
 Drawing cellTemplate(const Subject& subject, std::size_t pack, CellFace face);
 
