@@ -8,6 +8,7 @@
 
 #include "core/fit/layout.h"
 #include "core/pack/pack_model.h"
+#include "support/plans.h"
 
 using namespace usherwright;
 
@@ -207,4 +208,29 @@ TEST_CASE("what does not go in says how many do, which P would, and by how much 
   shallow.layers = 0;
   shallow.usableDepth = 50;
   CHECK(layOut(shallow, {13, 4, std::nullopt, LeadExit::Front, 1}).why.find("Too shallow") != std::string::npos);
+}
+
+TEST_CASE("a kept layout that is not one of these cells is named, never passed over: other S or P, a thicker cell, a group torn apart") {
+  const Plan plan = plans::demo();
+  const auto named = [](const Plan& p) {
+    const auto found = plans::findings(p, "BIKE-08");
+    return std::any_of(found.begin(), found.end(),
+                       [](const Finding& f) { return f.sentence.find("layout of the cells") != std::string::npos; });
+  };
+  REQUIRE_FALSE(plans::assessed(plan).figures.packs[1].fit->layout.empty());
+  CHECK_FALSE(named(plan));
+  Plan torn = plan;
+  for (CellPlace& p : torn.packs[1].fit.places.edit())
+    if (p.group == 3) {
+      p.x = Millimetre(900);
+      break;
+    }
+  Plan none = plan;
+  none.packs[1].fit.places = {};
+  Plan thicker = plan;
+  for (Cell& c : thicker.cells) c.form = "21700";
+  for (const Plan& other : {plans::with(plan, "/packs/1/parallel", "4"), plans::with(plan, "/packs/1/series", "14"), thicker, torn, none}) {
+    CHECK(plans::assessed(other).figures.packs[1].fit->layout.empty());
+    CHECK(named(other));
+  }
 }

@@ -182,6 +182,24 @@ Outcome<CellLayout> layOut(const FitRoom& room, const LayoutRequest& request, co
   return Solver(room, request, progress, soFar).run();
 }
 
+namespace {
+
+/// Two cells of the size that counts now cannot stand so close: the layout was kept for smaller ones.
+bool anyOverlap(const FitRoom& room, const std::vector<Site>& sites) {
+  constexpr double rounding = 0.03;  // mm
+  for (std::size_t i = 0; i < sites.size(); ++i)
+    for (std::size_t j = i + 1; j < sites.size(); ++j) {
+      if (sites[i].layer != sites[j].layer) continue;
+      const double dx = std::abs(sites[i].at.x - sites[j].at.x), dy = std::abs(sites[i].at.y - sites[j].at.y);
+      if (room.cell.round ? std::hypot(dx, dy) < room.cell.width - rounding
+                          : dx < room.cell.width - rounding && dy < room.cell.height - rounding)
+        return true;
+    }
+  return false;
+}
+
+}  // namespace
+
 CellLayout layoutOf(const FitRoom& room, const Fit& fit, int series, int parallel) {
   CellLayout out;
   if (!room.cellKnown || fit.places.size() != static_cast<std::size_t>(series) * static_cast<std::size_t>(parallel)) return out;
@@ -193,6 +211,7 @@ CellLayout layoutOf(const FitRoom& room, const Fit& fit, int series, int paralle
     out.group.push_back(p.group);
   }
   if (std::any_of(count.begin() + 1, count.end(), [&](int n) { return n != parallel; })) return {};
+  if (anyOverlap(room, out.sites)) return {};
   const auto beside = neighbours(room, out.sites);
   const Extent extent = extentOf(out.sites, room);
   std::vector<double> toExit;

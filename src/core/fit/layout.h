@@ -53,7 +53,8 @@ Extent extentOf(const std::vector<Site>& sites, const FitRoom& room);
 /// The plus end of a cell is on the near face: groups take turns, the first has plus up.
 inline bool plusNear(int group) { return group % 2 == 1; }
 
-/// A layout as it was kept, judged anew; empty if it is not S groups of P in one piece, each beside the next.
+/// A layout as it was kept, judged anew; empty if it is not S groups of P in one piece, each beside the next, or if
+/// two of these cells would overlap.
 CellLayout layoutOf(const FitRoom& room, const Fit& fit, int series, int parallel);
 /// The plan with a layout kept for a pack.
 Plan withLayout(const Plan& plan, std::size_t pack, const CellLayout& layout);

@@ -315,6 +315,10 @@ void fitUnproven(const Context& c, Findings& out) {
         for (const char* key : {"rings", "gap_mm"}) room.checkUnknown(at(key));
       for (const char* key : {"barrier", "strip_material"}) room.checkUnknown(at(key));
     }
+    // Volts between neighbours and the current in the strips are those of the kept layout: without one nothing is said of them.
+    if (!fit->from.box && fit->layout.empty() && (built || !p.fit.places.empty()))
+      room.add("layout of the cells", p.fit.places.empty() ? "not kept yet" : "kept of other cells", "look for one on Layout, and keep it",
+               at("room"));
     // Around the cells: what is assumed until it is measured, where it counts.
     if (p.fit.room && !fit->from.box)
       for (const char* key : {"wall_mm", "wrap_mm", "foam_mm", "strips_mm"}) room.checkUnknown(at(key));
