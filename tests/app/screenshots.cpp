@@ -264,6 +264,38 @@ const std::vector<Shot>& shots() {
       {"fit-room", [](MainWindow& w) { fitPage(w, "Room"); }},
       {"fit-layout", [](MainWindow& w) { fitPage(w, "Layout"); }},
       {"fit-strips", [](MainWindow& w) { fitPage(w, "Strips"); }},
+      {"small-fit",
+       [](MainWindow& w) {
+         w.resize(1100, 700);
+         w.look().setTheme(Theme::Night);
+         Plan plan = example("ferry-path-library-trike");
+         plan.packs[0].name = "the first pack, built anew in the triangle of the frame";
+         plan.packs[0].origin = Origin::Built;
+         Fit& fit = plan.packs[0].fit;
+         fit.room = RoomKind::Triangle;
+         fit.top = Millimetre(430);
+         fit.down = Millimetre(490);
+         fit.seat = Millimetre(320);
+         fit.depth = Millimetre(86);
+         fit.leadExit = LeadExit::Bottom;
+         fit.things.push_back({"bottle boss", ThingKind::Fixed, Millimetre(60), Millimetre(60), Millimetre(14), Millimetre(14), {}});
+         w.session().begin(plan);
+         w.goToStation(Station::Fit);
+         w.stationView(Station::Fit)->showPage(QStringLiteral("Layout"));
+         for (int i = 0; i < 100; ++i) {
+           QThread::msleep(25);
+           settle();
+         }
+       }},
+      {"small-fit-room",
+       [](MainWindow& w) {
+         w.resize(1100, 700);
+         Plan plan = example("ferry-path-library-trike");
+         w.session().begin(plan);
+         w.goToStation(Station::Fit);
+         w.stationView(Station::Fit)->reveal(QStringLiteral("/packs/0/fit/room"));
+         w.stationView(Station::Fit)->showPage(QStringLiteral("Room"));
+       }},
       {"fit-clearance", [](MainWindow& w) { fitPage(w, "Clearance"); }},
       {"fit-print", [](MainWindow& w) { fitPage(w, "Print 1:1"); }},
       {"joining",

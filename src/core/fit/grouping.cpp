@@ -155,24 +155,24 @@ bool Grouping::draw(Dice& dice, std::size_t& i, std::size_t& k) const {
   return false;
 }
 
-std::vector<int> banded(const std::vector<Site>& sites, double radians, int bands, bool fromEnd, int series, int parallel) {
-  const double c = std::cos(radians), s = std::sin(radians);
+std::vector<int> banded(const std::vector<Site>& sites, const std::vector<std::size_t>& of, const Bands& bands, int series, int parallel) {
+  const double c = std::cos(bands.radians), s = std::sin(bands.radians);
   struct Placed {
     double along, across;
     int layer;
     std::size_t index;
   };
   std::vector<Placed> all;
-  all.reserve(sites.size());
+  all.reserve(of.size());
   int layers = 1;
-  for (std::size_t i = 0; i < sites.size(); ++i) {
+  for (const std::size_t i : of) {
     const Spot p = sites[i].at;
     all.push_back({c * p.x + s * p.y, c * p.y - s * p.x, sites[i].layer, i});
     layers = std::max(layers, sites[i].layer + 1);
   }
   std::vector<std::size_t> order;
   order.reserve(all.size());
-  bool forward = !fromEnd;
+  bool forward = !bands.fromEnd;
   for (int layer = 0; layer < layers; ++layer) {
     std::vector<Placed> plane;
     std::copy_if(all.begin(), all.end(), std::back_inserter(plane), [&](const Placed& p) { return p.layer == layer; });
@@ -182,7 +182,7 @@ std::vector<int> banded(const std::vector<Site>& sites, double radians, int band
       if (std::abs(p.across - q.across) > 1e-3) return back ? p.across > q.across : p.across < q.across;
       return p.along < q.along;
     });
-    const std::size_t n = plane.size(), each = (n + static_cast<std::size_t>(bands) - 1) / static_cast<std::size_t>(bands);
+    const std::size_t n = plane.size(), each = (n + static_cast<std::size_t>(bands.count) - 1) / static_cast<std::size_t>(bands.count);
     for (std::size_t from = 0; from < n; from += each) {
       const auto first = plane.begin() + static_cast<std::ptrdiff_t>(from),
                  last = plane.begin() + static_cast<std::ptrdiff_t>(std::min(n, from + each));

@@ -65,7 +65,12 @@ class Grouping {
   mutable std::uint32_t round_ = 0;
 };
 
-/// Labels by bands: places in bands across a direction, walked to and fro, P at a time. `bands` ≥ 1.
-std::vector<int> banded(const std::vector<Site>& sites, double radians, int bands, bool fromEnd, int series, int parallel);
+/// Labels by bands: the places `of` in bands across a direction, walked to and fro, P at a time; every other place stays free.
+struct Bands {
+  double radians = 0;
+  int count = 1;
+  bool fromEnd = false;
+};
+std::vector<int> banded(const std::vector<Site>& sites, const std::vector<std::size_t>& of, const Bands& bands, int series, int parallel);
 
 }  // namespace usherwright

@@ -6,6 +6,7 @@
 #include <algorithm>
 #include <cmath>
 #include <numbers>
+#include <numeric>
 
 #include "core/fit/grouping.h"
 #include "core/quantity/units.h"
@@ -13,9 +14,9 @@
 namespace usherwright {
 namespace {
 
-constexpr std::size_t fillingsTried = 3, beginningsKept = 2;
+constexpr std::size_t fillingsTried = 3, beginningsKept = 3;
 constexpr int mostBands = 8;
-constexpr std::size_t throwsPerCell = 2500;
+constexpr std::size_t throwsPerCell = 2000;
 constexpr double hot = 1.5, cold = 0.02;  // of the cost
 constexpr double alike = 5;               // mm of lead
 
@@ -76,16 +77,31 @@ class Solver {
     std::vector<double> toExit;
     toExit.reserve(filling.sites.size());
     for (const Site& s : filling.sites) toExit.push_back(exitDistance(extent, s.at, request_.leadExit) / pitch());
+    // All places, and those alone that lie nearest to where the lead leaves: a block there rather than a string along the room.
+    std::vector<std::vector<std::size_t>> subsets;
+    std::vector<std::size_t> nearest(filling.sites.size());
+    std::iota(nearest.begin(), nearest.end(), 0u);
+    std::stable_sort(nearest.begin(), nearest.end(), [&](std::size_t i, std::size_t k) { return toExit[i] < toExit[k]; });
+    const auto needed = static_cast<double>(request_.series * request_.parallel);
+    for (const double share : {1.0, 1.2, 1.6}) {
+      const auto count = static_cast<std::size_t>(std::ceil(needed * share));
+      if (count < nearest.size()) subsets.emplace_back(nearest.begin(), nearest.begin() + static_cast<std::ptrdiff_t>(count));
+    }
+    subsets.push_back(nearest);
     Grouping work(beside, std::move(toExit), request_.series, request_.parallel);
     std::vector<Beginning> begun;
-    for (const double degrees : {0.0, 90.0, 180.0, 270.0, 60.0, 120.0, 240.0, 300.0})
-      for (int bands = 1; bands <= mostBands; ++bands)
-        for (const bool fromEnd : {false, true}) {
-          const double radians = (filling.turn + degrees) * std::numbers::pi / 180;
-          work.set(banded(filling.sites, radians, bands, fromEnd, request_.series, request_.parallel));
-          begun.push_back({work.labels(), work.cost()});
-          if (work.valid()) offer(filling, work);
-        }
+    for (const auto& subset : subsets) {
+      Beginning best{{}, 1e18};
+      for (const double degrees : {0.0, 90.0, 180.0, 270.0, 60.0, 120.0, 240.0, 300.0})
+        for (int count = 1; count <= mostBands; ++count)
+          for (const bool fromEnd : {false, true}) {
+            const Bands bands{(filling.turn + degrees) * std::numbers::pi / 180, count, fromEnd};
+            work.set(banded(filling.sites, subset, bands, request_.series, request_.parallel));
+            if (work.cost() < best.cost) best = {work.labels(), work.cost()};
+            if (work.valid()) offer(filling, work);
+          }
+      begun.push_back(std::move(best));
+    }
     std::stable_sort(begun.begin(), begun.end(), [](const Beginning& a, const Beginning& b) { return a.cost < b.cost; });
     for (std::size_t k = 0; k < std::min(beginningsKept, begun.size()); ++k) {
       work.set(begun[k].labels);

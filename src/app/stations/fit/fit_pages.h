@@ -30,7 +30,7 @@ class RoomPage : public StationPage {
   QString list(const char* name) const;
 
   CurrentPack current_;
-  QWidget *kinds_, *work_;
+  QWidget *kinds_, *work_, *empty_;  ///< the last keeps cards at the top while there is no drawing
   DrawingView* map_;
   QPushButton *thing_, *lessThing_, *corner_, *lessCorner_, *file_;
   QLabel* words_;

@@ -24,8 +24,7 @@ LayoutPage::LayoutPage(Kit kit, CurrentPack current)
     : StationPage(kit), current_(std::move(current)), work_(kit, QStringLiteral("a layout of the cells"), this) {
   auto* column = pageColumn(this);
   auto* head = new QHBoxLayout;
-  head->addWidget(stationHeading(QStringLiteral("Cells in the room"), QStringLiteral("a dot is a plus end towards you, a bar a minus end")),
-                  1);
+  head->addWidget(stationHeading(QStringLiteral("Cells in the room"), QStringLiteral("dot: plus towards you; bar: minus")), 1);
   share_ = new QProgressBar;
   share_->setRange(0, 1000);
   share_->setTextVisible(false);
@@ -138,9 +137,8 @@ void LayoutPage::show() {
 StripsPage::StripsPage(Kit kit, CurrentPack current) : StationPage(kit), current_(std::move(current)) {
   auto* column = pageColumn(this);
   auto* head = new QHBoxLayout;
-  head->addWidget(stationHeading(QStringLiteral("Current in the strips"),
-                                 QStringLiteral("for long; from blue to brown: up to what its section carries; the hottest is ringed")),
-                  1);
+  head->addWidget(
+      stationHeading(QStringLiteral("Current in the strips"), QStringLiteral("for long, from blue to brown; the hottest is ringed")), 1);
   turn_ = new QPushButton;
   connect(turn_, &QPushButton::clicked, this, [this] {
     face_ = other(face_);

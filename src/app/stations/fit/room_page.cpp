@@ -20,12 +20,12 @@ struct KindCard {
   const char* hint;
 };
 constexpr std::array kindCards{KindCard{"box", "Box", "a case, a crate"},
-                               KindCard{"tube", "Tube", "inside a tube or a profile"},
+                               KindCard{"tube", "Tube", "inside a profile"},
                                KindCard{"triangle", "Frame triangle", "three tubes"},
                                KindCard{"rack", "On the rack", "above the back wheel"},
                                KindCard{"deck", "Under the deck", "of a cargo bike"},
                                KindCard{"bag", "Bag", "soft, on tube or rack"},
-                               KindCard{"outline", "Free outline", "corners on a millimetre grid"}};
+                               KindCard{"outline", "Free outline", "corners on a grid"}};
 
 }  // namespace
 
@@ -56,6 +56,7 @@ RoomPage::RoomPage(Kit kit, CurrentPack current) : StationPage(kit), current_(st
   });
   map_->setMinimumHeight(260);
   column->addWidget(map_, 1);
+  empty_ = new QWidget;
   work_ = new QWidget;
   auto* buttons = new FlowLayout(work_, 6);
   const auto button = [&](const QString& words, auto handler) {
@@ -86,6 +87,7 @@ RoomPage::RoomPage(Kit kit, CurrentPack current) : StationPage(kit), current_(st
   words_ = wrapped();
   words_->setObjectName(QStringLiteral("room-words"));
   column->addWidget(words_);
+  column->addWidget(empty_, 1);
   connect(map_, &DrawingView::partClicked, this, [this](const QString& part) {
     if (part.startsWith(QLatin1Char('/'))) Q_EMIT kit_.desk.partRequested(part, Keyboard::Follows);
     if (part.startsWith(QLatin1String("thing/")))
@@ -157,6 +159,7 @@ void RoomPage::refresh() {
   const bool there = pack.fit.room.has_value(), outline = pack.fit.room == RoomKind::Outline;
   kinds_->setVisible(!there);
   map_->setVisible(there);
+  empty_->setVisible(!there);
   work_->setVisible(there);
   for (QPushButton* b : {corner_, lessCorner_, file_}) b->setVisible(outline);
   lessThing_->setEnabled(!pack.fit.things.empty());
