@@ -38,16 +38,9 @@ std::optional<double> mostClearance(const Region& usable, double turn, double al
 /// Level, upright, and along every long edge.
 std::vector<double> turnsOf(const FitRoom& room) {
   std::vector<double> out{0, 90};
-  const Extent e = extentOf(room.inside);
-  const double longEdge = 0.25 * std::max(e.width(), e.height());
-  for (const Ring& ring : room.inside)
-    for (std::size_t i = 0; i < ring.size(); ++i) {
-      const Spot &a = ring[i], &b = ring[(i + 1) % ring.size()];
-      if (std::hypot(b.x - a.x, b.y - a.y) < longEdge) continue;
-      const double along = std::fmod(std::atan2(b.y - a.y, b.x - a.x) * 180 / std::numbers::pi + 360, 180);
-      for (const double d : {along, std::fmod(along + 90, 180)})
-        if (std::none_of(out.begin(), out.end(), [&](double o) { return std::abs(o - d) < 0.5; })) out.push_back(d);
-    }
+  for (const double degrees : longEdges(room.inside))
+    for (const double d : {std::fmod(degrees + 360, 180), std::fmod(degrees + 450, 180)})
+      if (std::none_of(out.begin(), out.end(), [&](double o) { return std::abs(o - d) < 0.5; })) out.push_back(d);
   return out;
 }
 

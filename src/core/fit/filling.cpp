@@ -142,16 +142,10 @@ std::vector<double> turnsOf(const FitRoom& room, CellGrid grid, Effort effort) {
   };
   if (!room.cell.round) return out;  // plates of a stack stand upright, cells that lie point as they were asked to
   if (grid == CellGrid::Hexagonal) add(90);
-  const Extent e = extentOf(room.inside);
-  const double longEdge = 0.25 * std::max(e.width(), e.height());
-  for (const Ring& ring : room.inside)
-    for (std::size_t i = 0; i < ring.size(); ++i) {
-      const Spot &a = ring[i], &b = ring[(i + 1) % ring.size()];
-      if (std::hypot(b.x - a.x, b.y - a.y) < longEdge) continue;
-      const double degrees = std::atan2(b.y - a.y, b.x - a.x) * 180 / std::numbers::pi;
-      add(degrees);
-      if (grid == CellGrid::Hexagonal) add(degrees + 90);
-    }
+  for (const double degrees : longEdges(room.inside)) {
+    add(degrees);
+    if (grid == CellGrid::Hexagonal) add(degrees + 90);
+  }
   if (effort == Effort::Thorough)
     for (double d = 3; d < period; d += 3) add(d);
   return out;

@@ -3,6 +3,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <numbers>
 #include <polyclipping/clipper.hpp>
 
 namespace usherwright {
@@ -161,6 +162,18 @@ Extent extentOf(const Region& region) {
       any = true;
       out.low = {std::min(out.low.x, p.x), std::min(out.low.y, p.y)};
       out.high = {std::max(out.high.x, p.x), std::max(out.high.y, p.y)};
+    }
+  return out;
+}
+
+std::vector<double> longEdges(const Region& region) {
+  std::vector<double> out;
+  const Extent e = extentOf(region);
+  const double least = 0.25 * std::max(e.width(), e.height());
+  for (const Ring& ring : region)
+    for (std::size_t i = 0; i < ring.size(); ++i) {
+      const Spot &a = ring[i], &b = ring[(i + 1) % ring.size()];
+      if (std::hypot(b.x - a.x, b.y - a.y) >= least) out.push_back(std::atan2(b.y - a.y, b.x - a.x) * 180 / std::numbers::pi);
     }
   return out;
 }

@@ -52,4 +52,7 @@ struct Extent {
 };
 Extent extentOf(const Region& region);  ///< all 0 of nothing
 
+/// Directions of the edges that are at least a quarter as long as the region, in degrees from level, −180 … 180.
+std::vector<double> longEdges(const Region& region);
+
 }  // namespace usherwright
