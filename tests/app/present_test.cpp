@@ -2,6 +2,7 @@
 #include <catch2/catch.hpp>
 
 #include "app/present/bench_words.h"
+#include "app/present/fit_words.h"
 #include "app/present/joining_words.h"
 #include "app/present/need_words.h"
 #include "app/present/words.h"
@@ -32,6 +33,9 @@ QString saidOf(const Plan& plan) {
     const PackModel& m = f.packs[k].model;
     out << groupsExpected(m, false) << testRows(plan.packs[k]) << app::supplyWords(Watt(200), plan.packs[k], m)
         << cellTrustWords(plan.packs[k], f.packs[k].makeup);
+    const FitFigures* fit = f.packs[k].fit.get();
+    out << app::roomWords(fit) << stripWords(fit) << boxWords(plan.packs[k], fit);
+    if (fit && !fit->layout.empty()) out << app::layoutWords(fit->layout, *fit);
   }
   return out.join(QLatin1Char('\n'));
 }
