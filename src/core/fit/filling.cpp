@@ -130,7 +130,7 @@ class Layer {
   Pitch pitch_;
 };
 
-/// Turns worth trying: level, upright, along every long edge; thorough: every five degrees.
+/// Turns worth trying: level, upright, along every long edge; thorough: every three degrees.
 std::vector<double> turnsOf(const FitRoom& room, CellGrid grid, Effort effort) {
   const double period = grid == CellGrid::Hexagonal ? 60 : room.cell.round ? 90 : 180;
   std::vector<double> out{0};

@@ -89,34 +89,24 @@ double Grouping::leadOf(int group) const {
 
 void Grouping::weigh() {
   faults_ = 0;
-  int weakest = parallel_;
+  scores_ = {};
+  scores_.weakestFront = parallel_;
   double thin = 0;
   for (int g = 1; g <= series_; ++g) {
     faults_ += std::max(0, pieces_[static_cast<std::size_t>(g)] - 1);
     if (g == series_) break;
     const int width = std::min(parallel_, front_[static_cast<std::size_t>(g)]);
-    weakest = std::min(weakest, width);
+    scores_.weakestFront = std::min(scores_.weakestFront, width);
     faults_ += width == 0 ? 1 : 0;
     const double lacking = static_cast<double>(parallel_ - width) / parallel_;
     thin += lacking * lacking;
   }
-  int apart = 0;
-  for (int d = series_ - 1; d > 0 && apart == 0; --d)
-    if (apart_[static_cast<std::size_t>(d)] > 0) apart = d;
-  const double leads = lead_[1] + (series_ > 1 ? lead_[static_cast<std::size_t>(series_)] : 0.0);
-  cost_ = ofFault * faults_ + ofWeakest * static_cast<double>(parallel_ - weakest) / parallel_ * 4 + ofThin * thin * 2 + ofLead * leads +
-          ofApart * apart + ofBroken * broken_;
-}
-
-LayoutScores Grouping::scores() const {
-  LayoutScores out;
-  out.weakestFront = parallel_;
-  for (int g = 1; g < series_; ++g) out.weakestFront = std::min(out.weakestFront, front_[static_cast<std::size_t>(g)]);
-  out.leads = lead_[1] + (series_ > 1 ? lead_[static_cast<std::size_t>(series_)] : 0.0);
-  for (int d = series_ - 1; d > 0 && out.apart == 0; --d)
-    if (apart_[static_cast<std::size_t>(d)] > 0) out.apart = d;
-  out.broken = broken_;
-  return out;
+  for (int d = series_ - 1; d > 0 && scores_.apart == 0; --d)
+    if (apart_[static_cast<std::size_t>(d)] > 0) scores_.apart = d;
+  scores_.leads = lead_[1] + (series_ > 1 ? lead_[static_cast<std::size_t>(series_)] : 0.0);
+  scores_.broken = broken_;
+  cost_ = ofFault * faults_ + ofWeakest * static_cast<double>(parallel_ - scores_.weakestFront) / parallel_ * 4 + ofThin * thin * 2 +
+          ofLead * scores_.leads + ofApart * scores_.apart + ofBroken * broken_;
 }
 
 void Grouping::exchange(std::size_t i, std::size_t k) {

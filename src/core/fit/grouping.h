@@ -35,7 +35,7 @@ class Grouping {
   bool valid() const { return faults_ == 0; }
   /// To be made small: pieces too many and missing fronts above all.
   double cost() const { return cost_; }
-  LayoutScores scores() const;
+  const LayoutScores& scores() const { return scores_; }
 
   /// Places i and k change their labels.
   void exchange(std::size_t i, std::size_t k);
@@ -59,6 +59,7 @@ class Grouping {
   std::vector<int> pieces_;                        ///< of each group
   std::vector<double> lead_;
   int broken_ = 0, faults_ = 0;
+  LayoutScores scores_;
   double cost_ = 0;
   mutable std::vector<std::uint32_t> seen_;
   mutable std::vector<std::size_t> stack_;

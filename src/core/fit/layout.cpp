@@ -20,6 +20,13 @@ constexpr std::size_t throwsPerCell = 2000;
 constexpr double hot = 1.5, cold = 0.02;  // of the cost
 constexpr double alike = 5;               // mm of lead
 
+std::vector<double> exitDistances(const Extent& room, const std::vector<Site>& sites, LeadExit exit) {
+  std::vector<double> out;
+  out.reserve(sites.size());
+  for (const Site& s : sites) out.push_back(exitDistance(room, s.at, exit));
+  return out;
+}
+
 class Solver {
  public:
   Solver(const FitRoom& room, const LayoutRequest& request, const Progress& progress, const SoFar<CellLayout>& soFar)
@@ -74,9 +81,8 @@ class Solver {
   bool improve(const Filling& filling, std::size_t index, std::size_t of) {
     const auto beside = neighbours(room_, filling.sites);
     const Extent extent = extentOf(room_.usable);
-    std::vector<double> toExit;
-    toExit.reserve(filling.sites.size());
-    for (const Site& s : filling.sites) toExit.push_back(exitDistance(extent, s.at, request_.leadExit) / pitch());
+    std::vector<double> toExit = exitDistances(extent, filling.sites, request_.leadExit);
+    for (double& d : toExit) d /= pitch();
     // All places, and those alone that lie nearest to where the lead leaves: a block there rather than a string along the room.
     std::vector<std::vector<std::size_t>> subsets;
     std::vector<std::size_t> nearest(filling.sites.size());
@@ -230,10 +236,7 @@ CellLayout layoutOf(const FitRoom& room, const Fit& fit, int series, int paralle
   if (anyOverlap(room, out.sites)) return {};
   const auto beside = neighbours(room, out.sites);
   const Extent extent = extentOf(out.sites, room);
-  std::vector<double> toExit;
-  toExit.reserve(out.sites.size());
-  for (const Site& s : out.sites) toExit.push_back(exitDistance(extent, s.at, fit.leadExit.value_or(LeadExit::Front)));
-  Grouping work(beside, std::move(toExit), series, parallel);
+  Grouping work(beside, exitDistances(extent, out.sites, fit.leadExit.value_or(LeadExit::Front)), series, parallel);
   work.set(out.group);
   if (!work.valid()) return {};
   out.scores = work.scores();

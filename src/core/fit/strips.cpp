@@ -41,9 +41,7 @@ class Net {
     for (StripSegment& s : out.segments) {
       const double amps = (v[index(end(s.a, s.near))] - v[index(end(s.b, s.near))]) / s.resistance.value();
       s.current = Ampere(amps);
-      const double layers = s.between ? in_.layersBetween : 1;
-      const Millimetre width = s.between ? in_.widthBetween : in_.widthWithin;
-      s.density = std::abs(amps) / (width.value() * in_.thickness.value() * layers);
+      s.density = std::abs(amps) / section(s);
       out.hottest = std::max(out.hottest, s.density);
       watts += amps * amps * s.resistance.value();
     }
@@ -67,6 +65,10 @@ class Net {
  private:
   static Eigen::Index index(std::size_t i) { return static_cast<Eigen::Index>(i); }
   static std::size_t end(std::size_t cell, bool near) { return 2 * cell + (near ? 0 : 1); }
+  /// mm²
+  double section(const StripSegment& s) const {
+    return (s.between ? in_.widthBetween : in_.widthWithin).value() * in_.thickness.value() * (s.between ? in_.layersBetween : 1);
+  }
   double branch() const { return in_.cell.value() + 2 * in_.weld.value(); }
 
   void add(std::size_t row, std::size_t column, double g) { entries_.emplace_back(static_cast<int>(row), static_cast<int>(column), g); }
@@ -92,9 +94,7 @@ class Net {
       StripSegment s{a, b, near, in_.group[a] != in_.group[b], plate, {}, 0, {}};
       const double flat = std::hypot(in_.spots[a].x - in_.spots[b].x, in_.spots[a].y - in_.spots[b].y);
       const double length = flat > 0 ? flat : in_.foldLength.value();
-      const double layers = s.between ? in_.layersBetween : 1;
-      const double section = (s.between ? in_.widthBetween : in_.widthWithin).value() * in_.thickness.value() * layers;  // mm²
-      s.resistance = Ohm(in_.resistivity * length / section * 1000);
+      s.resistance = Ohm(in_.resistivity * length / section(s) * 1000);
       conduct(end(a, near), end(b, near), 1 / s.resistance.value());
       segments_.push_back(s);
     }
