@@ -193,6 +193,19 @@ void stripsOf140(benchmark::State& state) {
 }
 BENCHMARK(stripsOf140)->Unit(benchmark::kMillisecond);
 
+/// A case through a mouth that makes it turn (0), that nothing gets through (1).
+void wayThroughMouth(benchmark::State& state) {
+  FitRoom room;
+  room.inside = room.usable = {rectangle({0, 0}, {300, 230})};
+  Fit fit;
+  fit.open = OpenSide::Top;
+  fit.mouth = Millimetre(state.range(0) == 0 ? 120 : 79);
+  fit.mouthFrom = Millimetre(20);
+  const BoxInRoom box{.goesIn = true, .along = 200, .up = 80, .at = {150, 60}};
+  for (auto _ : state) benchmark::DoNotOptimize(wayIn(room, fit, box));
+}
+BENCHMARK(wayThroughMouth)->Arg(0)->Arg(1)->Unit(benchmark::kMillisecond);
+
 /// Four packs on three chargers over a night of fourteen hours, each with exchanges half-way; 0 soonest, 1 ready by, 2 as late.
 void nightOfFour(benchmark::State& state) {
   Night night;

@@ -8,9 +8,11 @@
 #include <functional>
 
 #include "calc/command.h"
+#include "calc/commands/track.h"
 #include "core/io/clock.h"
 #include "core/io/exports.h"
 #include "core/io/file_store.h"
+#include "core/io/gpx.h"
 #include "core/io/plan_json.h"
 #include "core/quantity/manual.h"
 #include "core/quantity/text.h"
@@ -49,6 +51,16 @@ Outcome onPlan(const Options& o, const Command& command) {
   if (!plan) return {failed, "", plan.error().sentence() + "\n"};
   const Assessment a = assess(*plan, {shippedCatalogue(), today()});
   return {command.judges ? verdictOf(a, o.strict) : 0, (o.json ? command.json : command.text)(*plan, a), ""};
+}
+
+Outcome onTrack(const Options& o) {
+  const auto plan = load(o.plan);
+  if (!plan) return {failed, "", plan.error().sentence() + "\n"};
+  const auto file = readWhole(o.what, mostGpxBytes);
+  const auto points = file ? readGpx(*file) : tl::unexpected(file.error());
+  if (!points) return {failed, "", o.what + " " + points.error().sentence() + "\n"};
+  const Assessment a = assess(*plan, {shippedCatalogue(), today()});
+  return {0, (o.json ? trackJson : trackText)(*plan, a, terrainOf(*points)), ""};
 }
 
 Outcome onLayOut(const Options& o) {
@@ -115,6 +127,11 @@ Outcome runRaw(const std::vector<std::string>& arguments, Options& o) {
   CLI::App* laidOut = app.add_subcommand("lay-out", "the plan with a layout kept for every pack that has a room and none");
   laidOut->add_option("PLAN", o.plan, "a .uwplan file")->required();
   laidOut->callback([&] { outcome = onLayOut(o); });
+  CLI::App* track = app.add_subcommand("track", "how far, how high and how much a GPX track takes on the plan's bike");
+  track->add_option("PLAN", o.plan, "a .uwplan file")->required();
+  track->add_option("GPX", o.what, "a track or a route")->required();
+  track->add_flag("--json", o.json, "machine-readable, full precision, units in names");
+  track->callback([&] { outcome = onTrack(o); });
   CLI::App* exported = app.add_subcommand("export", "a form for other programs");
   exported->add_option("PLAN", o.plan, "a .uwplan file")->required();
   std::vector<std::string> forms;

@@ -103,10 +103,10 @@ void wiringPage(MainWindow& w, const char* page) {
 }
 
 /// The demo's built pack, its layout found and kept.
-void fitPage(MainWindow& w, const char* page) {
+void fitPage(MainWindow& w, const char* page, int pack = 1) {
   w.openDemo();
   w.goToStation(Station::Fit);
-  w.stationView(Station::Fit)->reveal(QStringLiteral("/packs/1/fit/room"));
+  w.stationView(Station::Fit)->reveal(QStringLiteral("/packs/%1/fit/room").arg(pack));
   w.stationView(Station::Fit)->showPage(QLatin1String(page));
   for (int i = 0; i < 40; ++i) {
     QThread::msleep(25);
@@ -278,7 +278,7 @@ const std::vector<Shot>& shots() {
          fit.seat = Millimetre(320);
          fit.depth = Millimetre(86);
          fit.leadExit = LeadExit::Bottom;
-         fit.things.push_back({"bottle boss", ThingKind::Fixed, Millimetre(60), Millimetre(60), Millimetre(14), Millimetre(14), {}});
+         fit.things.push_back({"bottle boss", ThingKind::Fixed, Millimetre(60), Millimetre(60), Millimetre(14), Millimetre(14)});
          w.session().begin(plan);
          w.goToStation(Station::Fit);
          w.stationView(Station::Fit)->showPage(QStringLiteral("Layout"));
@@ -296,7 +296,36 @@ const std::vector<Shot>& shots() {
          w.stationView(Station::Fit)->reveal(QStringLiteral("/packs/0/fit/room"));
          w.stationView(Station::Fit)->showPage(QStringLiteral("Room"));
        }},
-      {"fit-clearance", [](MainWindow& w) { fitPage(w, "Clearance"); }},
+      {"fit-clearance", [](MainWindow& w) { fitPage(w, "Clearance", 0); }},
+      {"fit-hold", [](MainWindow& w) { fitPage(w, "Hold"); }},
+      {"small-fit-hold",
+       [](MainWindow& w) {
+         w.resize(1100, 700);
+         w.look().setTheme(Theme::Night);
+         Plan plan = example("ferry-path-library-trike");
+         Pack& pack = plan.packs[1];
+         pack.hold.screwInto = ScrewInto::BarePlastic;
+         pack.hold.caseOf = CaseMaterial::Pla;
+         pack.hold.bareThrough = Millimetre(0.5);
+         pack.hold.vent = false;
+         pack.fit.things.push_back(
+             {"diode on its plate", ThingKind::Heat, Millimetre(40), Millimetre(120), Millimetre(40), Millimetre(20), Watt(24)});
+         pack.fit.things.push_back({"bolt of the stand", ThingKind::Bare, Millimetre(150), Millimetre(6), Millimetre(10), Millimetre(8)});
+         pack.fit.things.push_back({"strap", ThingKind::Strap, Millimetre(290), Millimetre(75), Millimetre(25), Millimetre(160)});
+         pack.fit.things.push_back({"charge port", ThingKind::Reach, Millimetre(290), Millimetre(140), Millimetre(16), Millimetre(16)});
+         w.session().begin(plan);
+         w.goToStation(Station::Fit);
+         w.stationView(Station::Fit)->reveal(QStringLiteral("/packs/1/fit/room"));
+         w.stationView(Station::Fit)->showPage(QStringLiteral("Hold"));
+       }},
+      {"small-fit-clearance",
+       [](MainWindow& w) {
+         w.resize(1100, 700);
+         w.session().begin(example("allotment-barrow"));
+         w.goToStation(Station::Fit);
+         w.stationView(Station::Fit)->reveal(QStringLiteral("/packs/1/fit/room"));
+         w.stationView(Station::Fit)->showPage(QStringLiteral("Clearance"));
+       }},
       {"fit-print", [](MainWindow& w) { fitPage(w, "Print 1:1"); }},
       {"joining",
        [](MainWindow& w) {

@@ -32,7 +32,8 @@ Plan everyFieldOffItsDefault() {
     const FieldSpec& spec = *ref->spec;
     if (spec.key == "id" || spec.key == "from" || spec.key == "to" || spec.kind == Kind::CellId) continue;
     FieldValue value = std::string("some words");
-    if (spec.key == "source") value = plan.packs[0].id;
+    if (spec.kind == Kind::Text && spec.maximum > 0) value = std::string("1, 2, 13");
+    else if (spec.key == "source") value = plan.packs[0].id;
     else if (spec.kind == Kind::Count) value = std::min(spec.maximum, 7.0);
     else if (isNumeric(spec.kind)) value = spec.minimum + (spec.maximum - spec.minimum) * 0.37123;
     else if (spec.kind == Kind::Flag) value = !(std::holds_alternative<bool>(ref->value) && std::get<bool>(ref->value));

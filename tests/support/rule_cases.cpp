@@ -37,6 +37,7 @@ std::string middling(const std::string& last) {
 std::vector<RuleCase> wiringCases();  // these two in files of their own
 std::vector<RuleCase> chargingCases();
 std::vector<RuleCase> fitCases();
+std::vector<RuleCase> holdCases();
 const std::vector<RuleCase>& otherCases();
 
 const std::vector<RuleCase>& ruleCases() {
@@ -45,6 +46,7 @@ const std::vector<RuleCase>& ruleCases() {
     for (RuleCase& row : wiringCases()) both.push_back(std::move(row));
     for (RuleCase& row : chargingCases()) both.push_back(std::move(row));
     for (RuleCase& row : fitCases()) both.push_back(std::move(row));
+    for (RuleCase& row : holdCases()) both.push_back(std::move(row));
     return both;
   }();
   return all;

@@ -3,7 +3,7 @@
 
 #include <QString>
 
-#include "core/assess/assessment.h"
+#include "core/drawing/subject.h"
 
 namespace usherwright::app {
 
@@ -15,5 +15,10 @@ QString layoutWords(const CellLayout& layout, const FitFigures& fit);
 QString stripWords(const FitFigures* fit);
 /// How a finished box stands in its room.
 QString boxWords(const Pack& pack, const FitFigures* fit);
+/// The way by which it goes in, and what has to come off first; empty where it does not go in.
+QString wayWords(const Pack& pack, const FitFigures& fit);
+QString largestWords(const FitRoom& room);
+/// What holds a pack, when to tighten it again, what is to be thought of at its place.
+QString holdWords(const drawing::Subject& subject, std::size_t pack);
 
 }  // namespace usherwright::app

@@ -199,9 +199,9 @@ void FileKeeper::exportAs(const Export& form) {
   if (!path.isEmpty()) bottom_.say(writeExport(form, path));
 }
 
-void FileKeeper::printBoard() {
-  const QString path = askedPath(QStringLiteral("The harness board 1:1"), QStringLiteral(".pdf"), QStringLiteral("-board"));
-  if (!path.isEmpty()) bottom_.say(writeBoard(path));
+void FileKeeper::printTiles(const TiledForm& form) {
+  const QString path = askedPath(text(form.words), QStringLiteral(".pdf"), text(form.suffix));
+  if (!path.isEmpty()) bottom_.say(writeTiles(form, path));
 }
 
 void FileKeeper::printViews() {
@@ -221,9 +221,10 @@ QString FileKeeper::writeViews(const QString& path) const {
   return QStringLiteral("Saved as %1.").arg(QFileInfo(path).fileName());
 }
 
-QString FileKeeper::writeBoard(const QString& path) const {
-  if (!writeTiledPdf(drawing::harnessBoard(document_.subject()), path, text(document_.plan().title)))
-    return QStringLiteral("%1 cannot be written.").arg(path);
+QString FileKeeper::writeTiles(const TiledForm& form, const QString& path) const {
+  const std::vector<drawing::Drawing> boards = form.draw(document_.subject());
+  if (boards.empty()) return QStringLiteral("Nothing to print yet: station Fit keeps a layout, or measures a case.");
+  if (!writeTiledPdf(boards, path, text(document_.plan().title), form.paper)) return QStringLiteral("%1 cannot be written.").arg(path);
   return QStringLiteral("Saved as %1. Print it at 100 % and measure the bar.").arg(QFileInfo(path).fileName());
 }
 

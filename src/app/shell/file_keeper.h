@@ -9,6 +9,7 @@
 #include "app/document/file_session.h"
 #include "app/shell/bottom_line.h"
 #include "app/shell/notice_bar.h"
+#include "app/shell/tiled_forms.h"
 #include "core/io/exports.h"
 
 namespace usherwright::app {
@@ -37,11 +38,11 @@ class FileKeeper : public QObject {
   /// Asks where to, and writes.
   void exportAs(const Export& form);
   /// The harness board 1:1 on sheets, as PDF.
-  void printBoard();
+  void printTiles(const TiledForm& form);
   /// Laid out and on the bike, a sheet each.
   void printViews();
   QString writeViews(const QString& path) const;
-  QString writeBoard(const QString& path) const;
+  QString writeTiles(const TiledForm& form, const QString& path) const;
   /// The sentence says what happened.
   QString writeExport(const Export& form, const QString& path) const;
   /// Offers all unsaved work of windows that died, one after the other.

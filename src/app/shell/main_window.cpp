@@ -177,7 +177,7 @@ void MainWindow::connectDesk() {
   connect(&desk_, &Desk::provenanceRequested, this, &MainWindow::chooseProvenance);
   connect(&desk_, &Desk::demoRequested, this, [this] { files_->chooseDemo(); });
   connect(&desk_, &Desk::exportRequested, this, [this](const QString& name) {
-    if (name == QLatin1String("board-pdf")) files_->printBoard();
+    if (const TiledForm* tiles = findTiledForm(name)) files_->printTiles(*tiles);
     else if (name == QLatin1String("views-pdf")) files_->printViews();
     else if (const Export* form = findExport(name.toStdString())) files_->exportAs(*form);
   });

@@ -20,12 +20,19 @@ void MainWindow::buildActions() {
     actions_.add({QStringLiteral("export-") + text(form.name),
                   text(form.words) + QStringLiteral(" …"),
                   {},
-                  QStringLiteral("&File"),
+                  QStringLiteral("E&xport"),
                   [this, &form] { files_->exportAs(form); },
                   {},
                   {}});
-  add("board-pdf", QStringLiteral("The harness board 1:1, as PDF …"), "", "&File", [this] { files_->printBoard(); });
-  add("views-pdf", QStringLiteral("The harness, both views, as PDF …"), "", "&File", [this] { files_->printViews(); });
+  for (const TiledForm& form : tiledForms())
+    actions_.add({text(form.name),
+                  text(form.words) + QStringLiteral(" …"),
+                  {},
+                  QStringLiteral("E&xport"),
+                  [this, &form] { files_->printTiles(form); },
+                  {},
+                  {}});
+  add("views-pdf", QStringLiteral("The harness, both views, as PDF …"), "", "E&xport", [this] { files_->printViews(); });
   actions_.add({QStringLiteral("undo"), QStringLiteral("Undo"), QStringLiteral("Ctrl+Z"), QStringLiteral("&Edit"),
                 [this] { document_.undo(); },
                 [this] { return document_.canUndo() ? QStringLiteral("Undo: ") + document_.undoWords() : QStringLiteral("Undo"); },

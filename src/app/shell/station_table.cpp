@@ -106,7 +106,8 @@ std::span<const StationRow> stationTable() {
                  "Room: choose its kind and measure it inside; drag what is in the way. Every length says where it comes from (F4).\n"
                  "Layout looks for S groups of P that hang together, each beside the next; keep one at any time.\n"
                  "Strips shows the current in every segment of both faces and which cell carries most.\n"
-                 "Clearance turns a finished box in its room; Print 1:1 writes templates, strips and a holder.\n"
+                 "Clearance puts a finished box into its room and finds its way in; Hold judges what fastens it and what it stands beside; "
+                 "Print 1:1 writes templates, strips and a holder.\n"
                  "Rings on every plus end before the strips; never solder on a cell; dented or swollen cells are not built in.",
                  [](const drawing::Subject& s, drawing::Size) { return drawing::fitGlance(s); }},
       StationRow{Station::Joining, 5, &made<JoiningStation>, &joiningGlyph, "May these packs work together, and what happens when they do?",
@@ -132,7 +133,7 @@ std::span<const StationRow> stationTable() {
                  "Charge attended, away from the way out, never below 0 °C.",
                  [](const drawing::Subject& s, drawing::Size size) { return drawing::chargerMatrix(s, size); }},
       StationRow{Station::Range, 8, &made<RangeStation>, &rangeGlyph, "How far will it go, honestly, and what gets you home?",
-                 "Distance and climb give Wh per km; what the packs deliver down to 15 % gives km.\n"
+                 "Distance and climb give Wh per km, typed or from a track; what the packs deliver down to 15 % gives km.\n"
                  "The answer is a band of ± 15 % until rides are logged.\n"
                  "The dashed line is the route: it should lie inside the cautious end.\n"
                  "Each pack alone is shown too: what gets you home if the other one quits.\n"

@@ -24,6 +24,7 @@ class PagedStation : public StationView {
   QVBoxLayout* above() { return above_; }
   /// Made by now, if it was not.
   StationPage* page() { return static_cast<StationPage*>(pages_->currentPage()); }
+  QString pageName() const { return pages_->names().value(pages_->current()); }
 
   virtual bool isEmpty() const { return false; }
   /// The groups of entries beside the pages.

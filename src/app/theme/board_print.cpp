@@ -29,9 +29,9 @@ void marks(QPainter& painter, const drawing::Sheet& sheet, std::size_t tile, std
       QStringLiteral("%1 · sheet %2 of %3 · print at 100 %, cut at the dashed lines, put edge to edge").arg(title).arg(tile + 1).arg(of));
 }
 
-void layOut(QPdfWriter& pdf, const drawing::Sheet& sheet, QPageLayout::Orientation way, const QString& title) {
+void layOut(QPdfWriter& pdf, const drawing::Sheet& sheet, QPageLayout::Orientation way, const QString& title, Paper paper = Paper::A4) {
   pdf.setResolution(dotsPerInch);
-  pdf.setPageSize(QPageSize(QPageSize::A4));
+  pdf.setPageSize(QPageSize(paper == Paper::A4 ? QPageSize::A4 : QPageSize::Letter));
   pdf.setPageOrientation(way);
   pdf.setPageMargins(QMarginsF(sheet.margin, sheet.margin, sheet.margin, sheet.margin), QPageLayout::Millimeter);
   pdf.setTitle(title);
@@ -39,10 +39,10 @@ void layOut(QPdfWriter& pdf, const drawing::Sheet& sheet, QPageLayout::Orientati
 
 }  // namespace
 
-bool writeTiledPdf(const drawing::Drawing& board, const QString& path, const QString& title) {
-  const drawing::Sheet sheet;
+bool writeTiledPdf(const std::vector<drawing::Drawing>& boards, const QString& path, const QString& title, Paper paper) {
+  const drawing::Sheet sheet = paper == Paper::A4 ? drawing::Sheet{} : drawing::Sheet{215.9, 279.4};
   QPdfWriter pdf(path);
-  layOut(pdf, sheet, QPageLayout::Portrait, title);
+  layOut(pdf, sheet, QPageLayout::Portrait, title, paper);
   QPainter painter;
   if (!painter.begin(&pdf)) return false;
   const Look look;  // paper, whatever the window shows
@@ -50,13 +50,16 @@ bool writeTiledPdf(const drawing::Drawing& board, const QString& path, const QSt
   const double mm = drawnPerInch / inch;
   const double seenWidth = sheet.width - 2 * sheet.margin, seenHeight = sheet.height - 2 * sheet.margin;
   const drawing::Size window{seenWidth * mm, seenHeight * mm};
-  const std::vector<drawing::Point> tiles = drawing::tilesOf(board, sheet);
+  std::vector<std::pair<const drawing::Drawing*, drawing::Point>> tiles;
+  for (const drawing::Drawing& board : boards)
+    for (const drawing::Point& at : drawing::tilesOf(board, sheet)) tiles.emplace_back(&board, at);
   for (std::size_t i = 0; i < tiles.size(); ++i) {
     if (i > 0) pdf.newPage();
-    const drawing::Camera camera{{tiles[i].x + seenWidth / 2, tiles[i].y + seenHeight / 2}, mm};
+    const drawing::Point at = tiles[i].second;
+    const drawing::Camera camera{{at.x + seenWidth / 2, at.y + seenHeight / 2}, mm};
     painter.save();
     painter.setClipRect(QRectF(0, 0, window.width, window.height));
-    paintDrawing(painter, drawing::seen(board, camera, window), look);
+    paintDrawing(painter, drawing::seen(*tiles[i].first, camera, window), look);
     painter.restore();
     marks(painter, sheet, i, tiles.size(), title, look);
   }

@@ -9,8 +9,11 @@
 
 namespace usherwright::app {
 
-/// Tiles on A4, each with its place in the whole and marks where the next one begins. False if the file cannot be written.
-bool writeTiledPdf(const drawing::Drawing& board, const QString& path, const QString& title);
+enum class Paper : std::uint8_t { A4, Letter };
+
+/// Boards at true size in tiles, each with its place in the whole and marks where the next one begins. False if the file cannot be
+/// written.
+bool writeTiledPdf(const std::vector<drawing::Drawing>& boards, const QString& path, const QString& title, Paper paper = Paper::A4);
 
 /// A sheet of A4 across for each, with its heading. One in pixels is asked for at the size of the sheet. False if the file cannot
 /// be written.

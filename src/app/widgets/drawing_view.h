@@ -31,6 +31,8 @@ class DrawingView : public QWidget {
   QString currentPart() const { return current_; }
   /// Puts the focus on a part, for those who cannot see it; none of this name changes nothing.
   void setCurrentPart(const QString& part);
+  /// To the next part, or to the one before.
+  void step(int by) { select(by); }
   /// As a click on it.
   void activate(const QString& part) { Q_EMIT partClicked(part); }
   QSize minimumSizeHint() const override { return {120, 60}; }

@@ -3,18 +3,13 @@
 
 #include "calc/command.h"
 #include "calc/json.h"
-#include "core/plan/usual.h"
+#include "core/fit/hold.h"
 #include "core/quantity/units.h"
 
 namespace usherwright::calc {
 namespace {
 
 std::string n(double v, int digits = 3) { return formatNumber(v, digits); }
-
-LayoutRequest requestOf(const FitFigures& f) {
-  return {*f.from.series, *f.from.parallel, f.from.fit.grid, f.from.fit.leadExit.value_or(LeadExit::Front),
-          f.from.fit.seed.value_or(usual::layoutSeed)};
-}
 
 /// The kept layout, else the one that a search finds.
 struct Shown {
@@ -24,7 +19,7 @@ struct Shown {
 };
 Shown shownOf(const FitFigures& f) {
   if (!f.layout.empty()) return {f.layout, true, {}};
-  Outcome<CellLayout> found = layOut(f.room, requestOf(f));
+  Outcome<CellLayout> found = layOut(f.room, layoutRequest(f));
   return {std::move(found.result), false, std::move(found.why)};
 }
 
@@ -32,8 +27,26 @@ std::string boxWords(const FitFigures& f) {
   if (!f.boxed) return "a closed box whose sides are not measured";
   const BoxInRoom& b = *f.boxed;
   if (!b.goesIn) return fmt::format("does not go in: {} mm too large all around", n(b.tooLarge.value()));
-  return fmt::format("goes in with {} mm all around and {} mm on either face, turned by {}°", n(b.clearance.value()),
-                     n(b.clearanceAcross.value()), n(b.turn));
+  std::string out = fmt::format("goes in with {} mm all around and {} mm on either face, turned by {}°", n(b.clearance.value()),
+                                n(b.clearanceAcross.value()), n(b.turn));
+  const LargestBox most = largestBox(f.room);
+  out += fmt::format("\n  largest box here {} × {} × {} mm", n(most.along), n(most.up), n(most.through));
+  if (!f.way) return out + "\n  way in: not known where the room is open";
+  const std::string_view side = choiceWords(f.way->by)[static_cast<std::size_t>(f.way->by)];
+  if (!f.way->open) return out + fmt::format("\n  no way in found from the {}", side);
+  return out + (f.way->by == OpenSide::Across ? std::string("\n  way in: straight across")
+                                              : fmt::format("\n  way in: from the {}, tilted by up to {}°, {} things off first", side,
+                                                            n(f.way->tilt), f.way->off.size()));
+}
+
+std::string holdWords(const Pack& pack, const PackFigures& figures) {
+  const HoldFigures h = holdFigures(pack, *figures.fit, figures.model.mass);
+  std::string out = h.held && h.shaken ? fmt::format("held by {} N, pulls {} N", n(*h.held), n(*h.shaken))
+                                       : std::string("held: screws and straps not known");
+  if (h.ofBefore) out += fmt::format("; screws {} % of the maker's section", n(*h.ofBefore * 100));
+  if (h.warmer) out += fmt::format("; {} W in the closed room make {} K", n(h.heat.value()), n(h.warmer->value()));
+  if (h.growthNeeded) out += fmt::format("; the stack grows by {} mm", n(h.growthNeeded->value()));
+  return out;
 }
 
 std::string cellWords(const FitFigures& f) {
@@ -53,7 +66,8 @@ std::string cellWords(const FitFigures& f) {
 
 std::string fitText(const Plan& plan, const Assessment& a) {
   std::string out = plan.title + "\n\n";
-  for (const PackFigures& p : a.figures.packs) {
+  for (std::size_t k = 0; k < plan.packs.size(); ++k) {
+    const PackFigures& p = a.figures.packs[k];
     out += p.model.name + ": ";
     const FitFigures* f = p.fit.get();
     if (!f) {
@@ -65,7 +79,7 @@ std::string fitText(const Plan& plan, const Assessment& a) {
     if (!missing.empty()) out += "not known yet: " + missing;
     else if (!f->room.why.empty()) out += f->room.why;
     else out += f->from.box ? boxWords(*f) : cellWords(*f);
-    out += "\n";
+    out += "\n  " + holdWords(plan.packs[k], p) + "\n";
   }
   return out;
 }
@@ -92,6 +106,13 @@ std::string fitJson(const Plan& plan, const Assessment& a) {
       row["goes_in"] = f->boxed->goesIn;
       row["clearance_mm"] = f->boxed->clearance.value();
       row["turn_deg"] = f->boxed->turn;
+      const LargestBox most = largestBox(f->room);
+      row["largest_box_mm"] = {most.along, most.up, most.through};
+      row["way_in"] = f->way ? Json{{"found", f->way->open},
+                                    {"from", choiceWords(f->way->by)[static_cast<std::size_t>(f->way->by)]},
+                                    {"tilt_deg", f->way->tilt},
+                                    {"off_first", f->way->off}}
+                             : Json(nullptr);
     }
     if (f && f->room.known() && !f->from.box) {
       row["cells_needed"] = f->needed;
@@ -104,6 +125,15 @@ std::string fitJson(const Plan& plan, const Assessment& a) {
         row["strips"] = {{"hottest_A_per_mm2", f->strips->hottest}, {"limit_A_per_mm2", f->longLimit},
                          {"share_least", f->strips->shareLeast},    {"share_most", f->strips->shareMost},
                          {"heat_W", f->strips->heat.value()},       {"added_ohm", f->strips->added.value()}};
+      if (const auto saved = bestDoubled(*f))
+        row["strips"]["one_more_saves"] = {
+            {"cells", {f->strips->segments[saved->segment].a + 1, f->strips->segments[saved->segment].b + 1}},
+            {"heat_W", saved->after.value()}};
+    }
+    if (f) {
+      const HoldFigures h = holdFigures(plan.packs[k], *f, a.figures.packs[k].model.mass);
+      row["hold"] = {{"held_N", orNull(h.held)}, {"pulls_N", orNull(h.shaken)},  {"of_makers_section", orNull(h.ofBefore)},
+                     {"heat_W", h.heat.value()}, {"warmer_K", orNull(h.warmer)}, {"stack_grows_mm", orNull(h.growthNeeded)}};
     }
     out["packs"].push_back(std::move(row));
   }
@@ -119,7 +149,7 @@ Expected<Plan> withLayouts(const Plan& plan, const Assessment& a) {
   for (std::size_t k = 0; k < plan.packs.size(); ++k) {
     const FitFigures* f = a.figures.packs[k].fit.get();
     if (!f || !f->room.known() || f->from.box || !f->layout.empty()) continue;
-    const Outcome<CellLayout> found = layOut(f->room, requestOf(*f));
+    const Outcome<CellLayout> found = layOut(f->room, layoutRequest(*f));
     if (found.result.empty()) return unexpected(fmt::format("/packs/{}/fit", k), found.why, "a room that holds the cells");
     next = withLayout(next, k, found.result);
   }

@@ -3,6 +3,7 @@
 
 #include <fmt/format.h>
 
+#include "core/fit/hold.h"
 #include "core/plan/usual.h"
 
 namespace usherwright {
@@ -57,12 +58,34 @@ Working box(const Context& c, std::size_t k, const BoxInRoom& b) {
       "erosion of the room by the case (Minkowski)"};
 }
 
+Working hold(const Context& c, std::size_t k, const FitFigures& f) {
+  const Pack& p = c.plan.packs[k];
+  const Hold& h = p.hold;
+  const Known<Kilogram>& mass = c.figures.packs[k].model.mass;
+  const HoldFigures figures = holdFigures(p, f, mass);
+  const auto at = [&](std::string_view key) { return packPointer(k, fmt::format("hold/{}", key)); };
+  const auto newton = [](const Known<double>& n) { return n ? formatNumber(*n, 3) + " N" : std::string("not known"); };
+  const auto count = [](const Known<int>& n) { return n ? std::to_string(*n) : std::string("–"); };
+  return {"What holds it",
+          "n · A_s · strength of the thread + straps · width · 10 N/mm ≥ 2 · m · 9.81 m/s² · shock",
+          {input(c, "m", "pack mass", mass ? formatNumber(mass->value(), 3) + " kg" : "–", packPointer(k, "mass_kg")),
+           input(c, "a", "shock, g", formatNumber(shockOf(h.ridden.value_or(Surface::Soft)), 2), at("ridden_on")),
+           input(c, "n", "screws", count(h.screws), at("screws")),
+           input(c, "A_s", "of one, mm²", h.screw ? formatNumber(tensileArea(*h.screw), 3) : "–", at("screw_size")),
+           input(c, "s", "straps", count(h.straps), at("straps")),
+           input(c, "w", "their width", h.strapWidth ? mm(h.strapWidth->value()) : "–", at("strap_width_mm"))},
+          fmt::format("held {}, pulls {}", newton(figures.held), newton(figures.shaken)),
+          "stress areas, ISO 898-1; proof stress of A2-70, ISO 3506; peaks of acceleration on ways"};
+}
+
 }  // namespace
 
 std::optional<Working> fitWorking(const Context& c, std::size_t pack, std::string_view which) {
   if (pack >= c.figures.packs.size()) return std::nullopt;
   const FitFigures* f = c.figures.packs[pack].fit.get();
-  if (!f || !f->room.known()) return std::nullopt;
+  if (!f) return std::nullopt;
+  if (which == "hold") return hold(c, pack, *f);
+  if (!f->room.known()) return std::nullopt;
   if (which == "holds" && !f->from.box) return holds(c, pack, *f);
   if (which == "strips" && f->strips) return strips(c, pack, *f);
   if (which == "box" && f->boxed) return box(c, pack, *f->boxed);

@@ -4,84 +4,34 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
-#include <numbers>
+#include <numeric>
 
 #include "core/plan/makeup.h"
 #include "core/plan/usual.h"
+#include "core/quantity/text.h"
 
 namespace usherwright {
 namespace {
 
-constexpr double farthestClearance = 50, farthestGrowth = 60, exact = 0.25;  // mm
+constexpr std::size_t mostNumber = 9999;
 constexpr double nearlyEnough = 0.85;  // of the cells: below it a longer search would not find room for them
 
-/// Where the middle of a box may be in the plane, at a turn, with some clearance.
-Region middles(const Region& usable, double turn, double along, double up, double clearance) {
-  const Region level = turned(usable, -turn * std::numbers::pi / 180);
-  constexpr double sliver = 0.1;  // mm: of a box that would have to be smaller than nothing
-  return heldInside(level, std::max(sliver, along + 2 * clearance), std::max(sliver, up + 2 * clearance));
-}
+}  // namespace
 
-/// The most clearance with which a box goes in, if it is more than `least`; below 0: it does not, and would at that much less.
-std::optional<double> mostClearance(const Region& usable, double turn, double along, double up, double least) {
-  const auto goes = [&](double c) { return !middles(usable, turn, along, up, c).empty(); };
-  double low = least + exact, high = farthestClearance;
-  if (low >= high || !goes(low)) return std::nullopt;
-  if (goes(high)) return high;
-  while (high - low > exact) {
-    const double middle = (low + high) / 2;
-    (goes(middle) ? low : high) = middle;
-  }
-  return low;
-}
+namespace {
 
-/// Level, upright, and along every long edge.
-std::vector<double> turnsOf(const FitRoom& room) {
-  std::vector<double> out{0, 90};
-  for (const double degrees : longEdges(room.inside))
-    for (const double d : {std::fmod(degrees + 360, 180), std::fmod(degrees + 450, 180)})
-      if (std::none_of(out.begin(), out.end(), [&](double o) { return std::abs(o - d) < 0.5; })) out.push_back(d);
-  return out;
+/// Whether a number stands in a list that somebody typed.
+bool holds(const std::string& list, std::size_t number) {
+  const auto numbers = numbersIn(list, mostNumber);
+  return numbers && std::binary_search(numbers->begin(), numbers->end(), number);
 }
 
 }  // namespace
 
-BoxInRoom boxInRoom(const FitRoom& room, Millimetre length, Millimetre width, Millimetre height) {
-  const std::array<double, 3> side{length.value(), width.value(), height.value()};
-  BoxInRoom best;
-  double most = -farthestGrowth;
-  const std::vector<double> turns = turnsOf(room);
-  for (std::size_t through = 0; through < 3; ++through) {
-    const double across = (room.usableDepth - side[through]) / 2;
-    const double along = side[(through + 1) % 3], up = side[(through + 2) % 3];
-    for (const double turn : turns) {
-      if (across <= most) break;
-      const auto c = mostClearance(room.usable, turn, along, up, most);
-      if (!c) continue;
-      most = std::min(*c, across);
-      best.goesIn = most >= 0;
-      best.turn = turn;
-      best.along = along;
-      best.up = up;
-      best.through = side[through];
-      best.clearance = Millimetre(std::max(0.0, *c));
-      best.clearanceAcross = Millimetre(std::max(0.0, across));
-      best.tooLarge = Millimetre(std::max(0.0, -most));
-      const Region held = middles(room.usable, turn, along, up, *c - exact);
-      const Extent e = extentOf(held);
-      Spot at{(e.low.x + e.high.x) / 2, (e.low.y + e.high.y) / 2};
-      if (!contains(held, at) && !held.empty()) at = held.front().front();
-      const double a = turn * std::numbers::pi / 180;
-      best.at = {std::cos(a) * at.x - std::sin(a) * at.y, std::sin(a) * at.x + std::cos(a) * at.y};
-    }
-  }
-  return best;
-}
-
 FitInput fitInput(const Plan& plan, const Pack& pack, const PackModel& model, Known<Ampere> sustained, Known<Ampere> peak) {
   FitInput in;
   in.fit = pack.fit;
-  in.box = model.box;
+  in.box = isCase(pack);
   if (const Cell* cell = plan.findCell(pack.cell)) in.cell = cell->form;
   in.series = pack.series;
   in.parallel = pack.parallel;
@@ -129,8 +79,7 @@ void overTheCells(FitFigures& out) {
   out.longLimit = longDensity(out.material, in.fit.stripThickness.value_or(usual::stripThickness));
   const Known<Ampere> current = in.sustained ? in.sustained : in.peak;
   if (!current || current->value() <= 0 || in.cellResistance.value() <= 0) return;
-  out.strips = stripRun(
-      stripInput({out.room, out.layout, in.fit, *in.series, *in.parallel, in.cellVolts, in.cellResistance, out.material, *current}));
+  out.strips = stripRun(stripInput(out.stripRequest(*current)));
   // The network is linear but for the cells' volts, which are alike: currents grow with the pack's.
   if (in.sustained) out.hottestSustained = out.strips->hottest;
   if (in.peak) out.hottestPeak = out.strips->hottest * (*in.peak / *current);
@@ -145,6 +94,8 @@ FitFigures fitFigures(const FitInput& input) {
   if (input.box) {
     if (out.room.known() && input.boxLength && input.boxWidth && input.boxHeight)
       out.boxed = boxInRoom(out.room, *input.boxLength, *input.boxWidth, *input.boxHeight);
+    if (out.boxed && out.boxed->goesIn) out.boxed = boxPlaced(out.room, input.fit, *out.boxed);
+    if (out.boxed && out.boxed->goesIn && input.fit.open) out.way = wayIn(out.room, input.fit, *out.boxed);
     return out;
   }
   if (!out.room.cellKnown) return out;
@@ -152,6 +103,42 @@ FitFigures fitFigures(const FitInput& input) {
   out.layout = layoutOf(out.room, input.fit, *input.series, *input.parallel);
   if (out.room.known()) inTheRoom(out);
   if (!out.layout.empty()) overTheCells(out);
+  return out;
+}
+
+LayoutRequest layoutRequest(const FitFigures& f) {
+  const Fit& fit = f.from.fit;
+  LayoutRequest out{*f.from.series, *f.from.parallel, fit.grid, fit.leadExit.value_or(LeadExit::Front),
+                    fit.seed.value_or(usual::layoutSeed)};
+  if (f.layout.empty() || (fit.lockedGroups.empty() && fit.lockedCells.empty())) return out;
+  out.locked = {f.layout, std::vector<bool>(f.layout.sites.size(), false)};
+  for (std::size_t i = 0; i < f.layout.sites.size(); ++i)
+    out.locked.stays[i] = holds(fit.lockedCells, i + 1) || holds(fit.lockedGroups, static_cast<std::size_t>(f.layout.group[i]));
+  return out;
+}
+
+Known<Millimetre> shortOfOneMore(const FitFigures& f) {
+  if (!f.room.known() || !f.room.cellKnown) return std::nullopt;
+  return shortBy(f.room, f.from.fit.grid, std::max(f.places, holds(f.room, f.from.fit.grid, Effort::Thorough)) + 1);
+}
+
+Known<SavedByStrip> bestDoubled(const FitFigures& f) {
+  const Known<Ampere> current = f.from.sustained ? f.from.sustained : f.from.peak;
+  if (!f.strips || f.strips->segments.empty() || !current) return std::nullopt;
+  // To first order a second strip saves half of what is lost in the first: those that lose most are tried.
+  constexpr std::size_t tried = 6;
+  const auto& all = f.strips->segments;
+  std::vector<std::size_t> order(all.size());
+  std::iota(order.begin(), order.end(), std::size_t{0});
+  const auto heat = [&](std::size_t i) { return all[i].current.value() * all[i].current.value() * all[i].resistance.value(); };
+  const auto last = order.begin() + static_cast<std::ptrdiff_t>(std::min(tried, order.size()));
+  std::partial_sort(order.begin(), last, order.end(), [&](std::size_t a, std::size_t b) { return heat(a) > heat(b); });
+  SavedByStrip out{order.front(), f.strips->heat, f.strips->heat};
+  StripInput input = stripInput(f.stripRequest(*current));
+  for (auto it = order.begin(); it != last; ++it) {
+    input.doubled = std::tuple{all[*it].a, all[*it].b, all[*it].near};
+    if (const Watt after = stripRun(input).heat; after < out.after) out = {*it, out.before, after};
+  }
   return out;
 }
 

@@ -3,23 +3,10 @@
 
 #include <string>
 
+#include "core/fit/insertion.h"
 #include "core/fit/strips.h"
 
 namespace usherwright {
-
-/// How a finished box stands in a room.
-struct BoxInRoom {
-  bool goesIn = false;
-  double turn = 0;           ///< degrees in the plane
-  double along = 0, up = 0;  ///< mm, its sides in the plane
-  double through = 0;        ///< mm, its side across the plane
-  Spot at;                   ///< its middle
-  Millimetre clearance{0};   ///< all around in the plane, at most 50 mm
-  Millimetre clearanceAcross{0};
-  Millimetre tooLarge{0};  ///< where it does not go in: by so much all around, at most 60 mm; 0 if more
-};
-/// The box with its three sides in every order, level, upright and along every long edge of the room; with the most clearance.
-BoxInRoom boxInRoom(const FitRoom& room, Millimetre length, Millimetre width, Millimetre height);
 
 struct FitInput {
   Fit fit;
@@ -46,16 +33,33 @@ struct FitFigures {
   Known<StripRun> strips;                               ///< of the kept layout at the sustained current
   double longLimit = 0;                                 ///< A/mm²
   Known<double> hottestSustained, hottestPeak;          ///< A/mm²
-  Known<BoxInRoom> boxed;
+  Known<BoxInRoom> boxed;                               ///< where most is left around it, or where somebody puts it
+  Known<WayIn> way;                                     ///< of such a box, once somebody has said where the room is open
 
   const FitInput& input() const { return from; }
   bool holds() const { return places >= needed; }
+  StripRequest stripRequest(Ampere current) const {
+    return {room, layout, from.fit, *from.series, *from.parallel, from.cellVolts, from.cellResistance, material, current};
+  }
   /// Groups between neighbours of the kept layout, at most, in volts.
   Volt farthestNeighbour() const { return from.cellVolts * layout.scores.apart; }
 };
 
 FitInput fitInput(const Plan& plan, const Pack& pack, const PackModel& model, Known<Ampere> sustained, Known<Ampere> peak);
 FitFigures fitFigures(const FitInput& input);
+
+/// What a search for a layout is asked: groups and cells that are locked stay where they are kept. Requires S and P.
+LayoutRequest layoutRequest(const FitFigures& figures);
+
+/// By how many mm the room would have to be larger all around for one more cell than it holds.
+Known<Millimetre> shortOfOneMore(const FitFigures& figures);
+
+/// The strip whose doubling saves most heat, and what it then is, by solving the network again.
+struct SavedByStrip {
+  std::size_t segment = 0;  ///< of `strips`
+  Watt before, after;
+};
+Known<SavedByStrip> bestDoubled(const FitFigures& figures);
 
 /// The room for the cells of an input.
 FitRoom fitRoom(const FitInput& input);

@@ -131,13 +131,14 @@ void Grouping::exchange(std::size_t i, std::size_t k) {
 bool Grouping::draw(Dice& dice, std::size_t& i, std::size_t& k) const {
   i = dice.below(labels_.size());
   const auto& near = (*beside_)[i];
-  if (near.empty()) return false;
+  if (near.empty() || isLocked(i)) return false;
   const int a = labels_[i], b = labels_[near[dice.below(near.size())]];
   if (a == b) return false;
   const auto& theirs = members_[static_cast<std::size_t>(b)];
   // In return one that touches what it joins: anything for a free place, a neighbour of group a for a group.
   for (int tries = 0; tries < 4; ++tries) {
     k = theirs[dice.below(theirs.size())];
+    if (isLocked(k)) continue;
     if (a == 0) return true;
     for (const std::size_t n : (*beside_)[k])
       if (n != i && labels_[n] == a) return true;

@@ -31,6 +31,8 @@ class Grouping {
       : beside_(&beside), toExit_(std::move(toExit)), series_(series), parallel_(parallel) {}
 
   void set(std::vector<int> labels);
+  /// Places that no draw exchanges; nothing: none.
+  void lock(std::vector<bool> stays) { stays_ = std::move(stays); }
   const std::vector<int>& labels() const { return labels_; }
   bool valid() const { return faults_ == 0; }
   /// To be made small: pieces too many and missing fronts above all.
@@ -51,7 +53,10 @@ class Grouping {
   const std::vector<std::vector<std::size_t>>* beside_;
   std::vector<double> toExit_;  ///< in pitches
   int series_, parallel_;
+  bool isLocked(std::size_t at) const { return at < stays_.size() && stays_[at]; }
+
   std::vector<int> labels_;
+  std::vector<bool> stays_;
   std::vector<std::vector<std::size_t>> members_;  ///< of each label
   std::vector<std::size_t> slot_;                  ///< of each place among its label's members
   std::vector<int> front_;                         ///< pairs between group g and g + 1

@@ -23,7 +23,8 @@ constexpr double alike = 5;               // mm of lead
 std::vector<double> exitDistances(const Extent& room, const std::vector<Site>& sites, LeadExit exit) {
   std::vector<double> out;
   out.reserve(sites.size());
-  for (const Site& s : sites) out.push_back(exitDistance(room, s.at, exit));
+  // To a ten-thousandth: what is the same but for the last bit of a number is the same.
+  for (const Site& s : sites) out.push_back(std::round(exitDistance(room, s.at, exit) * 1e4) / 1e4);
   return out;
 }
 
@@ -33,6 +34,7 @@ class Solver {
       : room_(room), request_(request), progress_(progress), soFar_(soFar) {}
 
   Outcome<CellLayout> run() {
+    if (!request_.locked.layout.empty()) return aroundLocked();
     Outcome<CellLayout> out;
     const std::size_t needed = static_cast<std::size_t>(request_.series) * static_cast<std::size_t>(request_.parallel);
     const std::vector<Filling> found = fillings(room_, request_.grid, 24, Effort::Thorough);
@@ -63,13 +65,34 @@ class Solver {
   std::string tooSmall(std::size_t places) const {
     if (room_.layers < 1)
       return fmt::format("Too shallow: {} mm are left across, a cell with its strips needs {} mm.", formatNumber(room_.usableDepth, 3),
-                         formatNumber(room_.cell.length + (room_.lying ? 0 : 3), 3));
+                         formatNumber(room_.eachLayer - (room_.lying ? room_.gap : 0), 3));
     const std::size_t p = places / static_cast<std::size_t>(std::max(1, request_.series));
     const std::size_t needed = static_cast<std::size_t>(request_.series) * static_cast<std::size_t>(request_.parallel);
     std::string out = fmt::format("{} cells go in, {} are needed", places, needed);
     out += p > 0 ? fmt::format(": {}S{}P would do.", request_.series, p) : fmt::format(": not even {}S1P.", request_.series);
     if (const auto mm = shortBy(room_, request_.grid, needed))
       out += fmt::format(" All around the room is {} mm too small.", formatNumber(mm->value(), 2));
+    return out;
+  }
+
+  /// From the kept groups: what stays, stays; the others are exchanged.
+  Outcome<CellLayout> aroundLocked() {
+    Outcome<CellLayout> out;
+    const CellLayout& kept = request_.locked.layout;
+    const Filling filling{kept.sites, kept.turn, kept.grid};
+    const auto beside = neighbours(room_, filling.sites);
+    std::vector<double> toExit = exitDistances(extentOf(filling.sites, room_), filling.sites, request_.leadExit);
+    for (double& d : toExit) d /= pitch();
+    Grouping work(beside, std::move(toExit), request_.series, request_.parallel);
+    work.lock(request_.locked.stays);
+    bool going = true;
+    for (std::size_t k = 0; k < fillingsTried * beginningsKept && going; ++k) {
+      work.set(kept.group);
+      if (work.valid()) offer(filling, work);
+      going = anneal(filling, work, k, 1.0 / (fillingsTried * beginningsKept));
+    }
+    out.result = best_;
+    if (!going) out.ending = Ending::OutOfTime;
     return out;
   }
 

@@ -31,11 +31,18 @@ struct CellLayout {
   friend bool operator==(const CellLayout&, const CellLayout&) = default;
 };
 
+/// A layout of which some cells keep place and group; the others change groups among the places that are left.
+struct LockedLayout {
+  CellLayout layout;
+  std::vector<bool> stays;  ///< of each of its cells
+};
+
 struct LayoutRequest {
   int series = 0, parallel = 0;
   Known<CellGrid> grid;
   LeadExit leadExit = LeadExit::Front;
   int seed = 1;
+  LockedLayout locked = {};  ///< empty: everything is free
 };
 
 /// S groups of P, each in one piece and each beside the next. The same request gives the same layout. Infeasible: `why` says how
@@ -52,6 +59,8 @@ Extent extentOf(const std::vector<Site>& sites, const FitRoom& room);
 
 /// The plus end of a cell is on the near face: groups take turns, the first has plus up.
 inline bool plusNear(int group) { return group % 2 == 1; }
+/// The plate over an end of a cell: plate g joins the plus of group g and the minus of group g + 1; 0 is the pack's minus.
+inline int plateAt(int group, bool near) { return near == plusNear(group) ? group : group - 1; }
 
 /// A layout as it was kept, judged anew; empty if it is not S groups of P in one piece, each beside the next, or if
 /// two of these cells would overlap.

@@ -10,8 +10,8 @@ namespace usherwright {
 namespace {
 
 namespace cl = ClipperLib;
-constexpr double perMillimetre = 1000;  // µm
-constexpr double arcError = 5;          // µm: a rounded corner is a polygon within this of its circle
+constexpr double perMillimetre = 1000;       // µm
+constexpr double arcError = 5, coarse = 50;  // µm: a rounded corner is a polygon within this of its circle
 
 cl::Path in(const Ring& ring) {
   cl::Path out;
@@ -37,13 +37,24 @@ Region out(const cl::Paths& paths) {
   return result;
 }
 
-Region offset(const Region& region, double by, cl::JoinType join) {
-  cl::ClipperOffset work(3.0, arcError);
+Region combined(cl::ClipType how, const Region& a, const Region& b) {
+  cl::Clipper work;
+  work.AddPaths(in(a), cl::ptSubject, true);
+  work.AddPaths(in(b), cl::ptClip, true);
+  cl::Paths result;
+  work.Execute(how, result, cl::pftNonZero, cl::pftNonZero);
+  return out(result);
+}
+
+Region offset(const Region& region, double by, cl::JoinType join, double error = arcError) {
+  cl::ClipperOffset work(3.0, error);
   work.AddPaths(in(region), join, cl::etClosedPolygon);
   cl::Paths result;
   work.Execute(result, by * perMillimetre);
   return out(result);
 }
+
+double turnOf(Spot o, Spot a, Spot b) { return (a.x - o.x) * (b.y - o.y) - (a.y - o.y) * (b.x - o.x); }
 
 }  // namespace
 
@@ -70,19 +81,81 @@ Region regionOf(const Ring& ring) {
 
 Ring rectangle(Spot low, Spot high) { return {low, {high.x, low.y}, high, {low.x, high.y}}; }
 
-Region without(const Region& region, const Region& cut) {
-  cl::Clipper work;
-  work.AddPaths(in(region), cl::ptSubject, true);
-  work.AddPaths(in(cut), cl::ptClip, true);
-  cl::Paths result;
-  work.Execute(cl::ctDifference, result, cl::pftNonZero, cl::pftNonZero);
-  return out(result);
+Ring hullOf(std::vector<Spot> points) {
+  std::sort(points.begin(), points.end(), [](Spot a, Spot b) { return a.x != b.x ? a.x < b.x : a.y < b.y; });
+  Ring out;
+  for (int half = 0; half < 2; ++half) {
+    const std::size_t begun = out.size();
+    for (const Spot& p : points) {
+      while (out.size() >= begun + 2 && turnOf(out[out.size() - 2], out.back(), p) <= 1e-6) out.pop_back();
+      out.push_back(p);
+    }
+    out.pop_back();
+    std::reverse(points.begin(), points.end());
+  }
+  return out;
+}
+
+Region without(const Region& region, const Region& cut) { return combined(cl::ctDifference, region, cut); }
+Region joined(const Region& a, const Region& b) { return combined(cl::ctUnion, a, b); }
+Region common(const Region& a, const Region& b) { return combined(cl::ctIntersection, a, b); }
+
+Region swept(const Region& region, Spot along) {
+  Region out = joined(region, moved(region, along));
+  for (const Ring& ring : region)
+    for (std::size_t i = 0; i < ring.size(); ++i) {
+      const Spot &a = ring[i], &b = ring[(i + 1) % ring.size()];
+      Ring side{a, b, {b.x + along.x, b.y + along.y}, {a.x + along.x, a.y + along.y}};
+      if (area(side) < 0) std::reverse(side.begin(), side.end());
+      out = joined(out, {side});
+    }
+  return out;
 }
 
 Region grown(const Region& region, double by) { return by == 0 ? region : offset(region, by, cl::jtRound); }
 Region inset(const Region& region, double by) { return by == 0 ? region : offset(region, -by, cl::jtMiter); }
 
-Region heldInside(const Region& region, double width, double height) {
+namespace {
+
+bool isConvex(const Ring& ring, double sign) {
+  for (std::size_t i = 0; i < ring.size(); ++i)
+    if (sign * turnOf(ring[i], ring[(i + 1) % ring.size()], ring[(i + 2) % ring.size()]) < -1e-9) return false;
+  return ring.size() >= 3;
+}
+
+/// What is left of a convex ring where the rectangle stays on the inner side of each of its edges (Sutherland and Hodgman).
+Ring heldInConvex(const Ring& ring, double width, double height) {
+  Ring held = ring;
+  for (std::size_t i = 0; i < ring.size() && !held.empty(); ++i) {
+    const Spot &a = ring[i], &b = ring[(i + 1) % ring.size()];
+    const double length = std::hypot(b.x - a.x, b.y - a.y);
+    if (length <= 0) continue;
+    const double nx = (a.y - b.y) / length, ny = (b.x - a.x) / length;  // inwards
+    const double least = std::abs(nx) * width / 2 + std::abs(ny) * height / 2;
+    const auto inside = [&](const Spot& p) { return nx * (p.x - a.x) + ny * (p.y - a.y) - least; };
+    Ring next;
+    for (std::size_t k = 0; k < held.size(); ++k) {
+      const Spot &p = held[k], &q = held[(k + 1) % held.size()];
+      const double at = inside(p), then = inside(q);
+      if (at >= 0) next.push_back(p);
+      if ((at > 0 && then < 0) || (at < 0 && then > 0))
+        next.push_back({p.x + (q.x - p.x) * at / (at - then), p.y + (q.y - p.y) * at / (at - then)});
+    }
+    held = std::move(next);
+  }
+  return area(held) > 0 ? held : Ring{};
+}
+
+/// Where the middle of the rectangle meets a convex hole.
+Ring metBy(const Ring& hole, double width, double height) {
+  std::vector<Spot> corners;
+  for (const Spot& p : hole)
+    for (const Spot& c : rectangle({p.x - width / 2, p.y - height / 2}, {p.x + width / 2, p.y + height / 2})) corners.push_back(c);
+  return hullOf(std::move(corners));
+}
+
+/// Of any region.
+Region heldBySweep(const Region& region, double width, double height) {
   const cl::Path pattern = in(rectangle({-width / 2, -height / 2}, {width / 2, height / 2}));
   // What the rectangle sweeps along every edge is where its middle may not be.
   cl::Clipper work;
@@ -101,7 +174,33 @@ Region heldInside(const Region& region, double width, double height) {
   return out(result);
 }
 
-Region rounded(const Region& region, double radius) { return radius <= 0 ? region : grown(grown(region, -radius), radius); }
+}  // namespace
+
+Region heldInside(const Region& region, double width, double height) {
+  // One convex outline with convex holes, as most rooms are: by half-planes, without any sweep.
+  std::size_t outer = 0;
+  for (const Ring& ring : region) {
+    const double sign = area(ring) > 0 ? 1 : -1;
+    outer += sign > 0 ? 1 : 0;
+    if (!isConvex(ring, sign)) return heldBySweep(region, width, height);
+  }
+  if (outer != 1) return heldBySweep(region, width, height);
+  Region held, met;
+  for (const Ring& ring : region)
+    if (area(ring) > 0) held = {heldInConvex(ring, width, height)};
+    else met.push_back(metBy(ring, width, height));
+  if (held.front().empty()) return {};
+  const Extent e = extentOf(held);
+  std::erase_if(met, [&](const Ring& ring) {
+    const Extent m = extentOf(Region{ring});
+    return m.low.x >= e.high.x || m.high.x <= e.low.x || m.low.y >= e.high.y || m.high.y <= e.low.y;
+  });
+  return met.empty() ? held : without(held, met);
+}
+
+Region rounded(const Region& region, double radius) {
+  return radius <= 0 ? region : offset(offset(region, -radius, cl::jtRound, coarse), radius, cl::jtRound, coarse);
+}
 
 Region turned(const Region& region, double radians) {
   const double c = std::cos(radians), s = std::sin(radians);

@@ -67,29 +67,34 @@ class Measured {
   FitRoom& out_;
 };
 
-/// A thing's outline and what is kept from it.
-Ring kept(const RoomThing& t, double skin) {
-  const ThingKind kind = t.kind.value_or(ThingKind::Moving);
-  const double by = kind == ThingKind::Board ? 0 : skin + leastClearance;
-  const double x = t.x->value(), y = t.y->value(), w = t.width->value() / 2 + by, h = t.height->value() / 2 + by;
-  return rectangle({x - w, y - h}, {x + w, y + h});
-}
-
 /// What is in the way, as seen along the cells: along or up it takes the whole way across.
-void cutThings(const Fit& fit, double skin, const Side& side, Stance stance, bool turnedPlane, FitRoom& out) {
+void cutThings(const Fit& fit, double skin, const Side& side, Stance plane, FitRoom& out) {
   for (const RoomThing& t : fit.things) {
     if (!t.x || !t.y || !t.width || !t.height) {
       out.missing.push_back("where " + (t.name.empty() ? std::string("the thing in the way") : t.name) + " is");
       continue;
     }
-    Ring ring = kept(t, skin);
-    if (turnedPlane && stance == Stance::Along) ring = rectangle({-1, ring[0].y}, {side.depth + 1, ring[2].y});
-    if (turnedPlane && stance == Stance::Up) ring = rectangle({ring[0].x, -1}, {ring[2].x, side.depth + 1});
+    Ring ring = outlineOf(t, skin);
+    if (ring.empty()) continue;
+    if (plane == Stance::Along) ring = rectangle({-1, ring[0].y}, {side.depth + 1, ring[2].y});
+    if (plane == Stance::Up) ring = rectangle({ring[0].x, -1}, {ring[2].x, side.depth + 1});
     out.usable = without(out.usable, {ring});
   }
 }
 
 }  // namespace
+
+Ring outlineOf(const RoomThing& t, double skin) {
+  const ThingKind kind = t.kind.value_or(ThingKind::Moving);
+  if (kind == ThingKind::Strap || kind == ThingKind::Hole || !t.x || !t.y || !t.width || !t.height) return {};
+  const double by = kind == ThingKind::Board ? 0 : skin + leastClearance;
+  const double x = t.x->value(), y = t.y->value(), w = t.width->value() / 2 + by, h = t.height->value() / 2 + by;
+  return rectangle({x - w, y - h}, {x + w, y + h});
+}
+
+Stance planeOf(const Fit& fit, bool box) {
+  return box || !isBoxy(fit.room.value_or(RoomKind::Box)) ? Stance::Across : fit.stance.value_or(Stance::Across);
+}
 
 Ring triangleOf(double back, double upper, double lower) {
   if (back <= 0 || upper <= 0 || lower <= 0) return {};
@@ -104,20 +109,19 @@ FitRoom fitRoom(const RoomRequest& request) {
   const Fit& fit = request.fit;
   const std::optional<CellSize> size = request.box ? CellSize{} : knownSizeOfForm(std::string(request.cell));
   const Stance stance = request.box ? Stance::Across : fit.stance.value_or(Stance::Across);
-  const bool boxy = isBoxy(fit.room.value_or(RoomKind::Box)), turnedPlane = boxy && stance != Stance::Across;
+  const Stance plane = planeOf(fit, request.box);
   const double strips = mm(fit.strips, usual::stripRoom);
   out.gap = mm(fit.gap, usual::cellGap);
   out.cellKnown = size && !request.box && request.counted;
-  double each = 0;
   if (size) {
     const double across = size->diameter.value(), thick = size->depth.value(), end = size->length.value() + strips;
     constexpr double pouchGrowth = 1.08;  // of its thickness over its life
     out.cell = {size->flat ? thick * pouchGrowth : across, across, size->length.value(), !size->flat};
-    out.lying = !boxy && stance != Stance::Across;
-    each = end;
+    out.lying = plane == Stance::Across && stance != Stance::Across;
+    out.eachLayer = end;
     if (out.lying) {
       out.cell = stance == Stance::Along ? CellShape{end, across, out.cell.width, false} : CellShape{across, end, out.cell.width, false};
-      each = out.cell.length + out.gap;
+      out.eachLayer = out.cell.length + out.gap;
     }
   }
   if (!fit.room) out.missing.emplace_back("room");
@@ -132,21 +136,22 @@ FitRoom fitRoom(const RoomRequest& request) {
   const Extent whole = extentOf(side.region);
   out.inside = side.region;
   out.depth = side.depth;
-  if (turnedPlane && stance == Stance::Along) {
+  if (plane == Stance::Along) {
     out.inside = {rectangle({0, 0}, {side.depth, whole.height()})};
     out.depth = whole.width();
-  } else if (turnedPlane) {
+  } else if (plane == Stance::Up) {
     out.inside = {rectangle({0, 0}, {whole.width(), side.depth})};
     out.depth = whole.height();
   }
   out.usable = inset(out.inside, skin);
-  cutThings(fit, skin, side, stance, turnedPlane, out);
+  cutThings(fit, skin, side, plane, out);
   if (!out.known()) return out;
   // A sliver beside something is no room.
   const double thinnest = std::min(out.cell.width, out.cell.height) / 2;
   std::erase_if(out.usable, [&](const Ring& ring) { return area(ring) > 0 && grown({ring}, -0.95 * thinnest).empty(); });
   out.usableDepth = out.depth - 2 * skin;
-  const int most = each > 0 ? static_cast<int>(std::floor((out.usableDepth + (out.lying ? out.gap : 0)) / each + 1e-9)) : 0;
+  const int most =
+      out.eachLayer > 0 ? static_cast<int>(std::floor((out.usableDepth + (out.lying ? out.gap : 0)) / out.eachLayer + 1e-9)) : 0;
   out.layers = std::min(most, fit.layers.value_or(most));
   return out;
 }

@@ -28,12 +28,17 @@ struct FitRoom {
   CellShape cell;
   bool cellKnown = false;            ///< its size is, and S and P are stated: a kept layout can be judged, whatever is known of the room
   double gap = 0;                    ///< mm between cells
+  double eachLayer = 0;              ///< mm through the plane that a layer takes with what lies over its cells
   int layers = 1;                    ///< that go in one behind the other, or as few as somebody asks for
   bool lying = false;                ///< cells lie in the plane of a frame triangle or an outline
   std::vector<std::string> missing;  ///< labels of fields that nobody knows yet: nothing is laid out until they are
   std::string why;                   ///< why there is no room though all is known; else empty
   bool known() const { return missing.empty() && why.empty(); }
 };
+
+/// The plane that is drawn: across, the side view; along, as seen from the front; up, as seen from above. Rooms of tubes and
+/// finished cases are drawn in the side view.
+Stance planeOf(const Fit& fit, bool box);
 
 /// What a room is asked for.
 struct RoomRequest {
@@ -44,8 +49,14 @@ struct RoomRequest {
 };
 FitRoom fitRoom(const RoomRequest& request);
 
+/// The outline that a thing keeps free, in the side view; empty while nobody knows where it is, or of what takes no room.
+Ring outlineOf(const RoomThing& thing, double skin);
+
 /// The corners of a triangle by its sides: back below at the origin, back above, front above. Empty where no triangle has them.
 Ring triangleOf(double back, double upper, double lower);
+
+/// A closed case that stands in its room as a whole: a box of which nobody has seen a cell, or a pack that came made.
+inline bool isCase(const Pack& pack) { return pack.cell.empty() || (pack.origin != Origin::Built && pack.fit.places.empty()); }
 
 /// What station Fit has to say something of: a pack that was built of cells, and one of whose room somebody has said something.
 inline bool isFitted(const Pack& pack) { return (pack.origin == Origin::Built && !pack.cell.empty()) || !(pack.fit == Fit{}); }

@@ -7,15 +7,13 @@
 
 #include "core/plan/usual.h"
 #include "core/quantity/problem.h"
+#include "core/quantity/text.h"
 
 namespace usherwright {
 namespace {
 
 constexpr double thin = 0.15;               // mm
 constexpr double weld = 1e-4, bolt = 5e-5;  // Ω, one at each end of a cell
-
-/// The plate at an end of a cell: plate g joins the plus of group g and the minus of group g + 1.
-int plateAt(int group, bool near) { return near == plusNear(group) ? group : group - 1; }
 
 class Net {
  public:
@@ -46,6 +44,8 @@ class Net {
       watts += amps * amps * s.resistance.value();
     }
     out.heat = Watt(watts);
+    out.minusTaps = in_.minusTaps;
+    out.plusTaps = in_.plusTaps;
     out.shareLeast = 1e9;
     out.shareMost = -1e9;
     for (std::size_t i = 0; i < cells_; ++i) {
@@ -67,7 +67,8 @@ class Net {
   static std::size_t end(std::size_t cell, bool near) { return 2 * cell + (near ? 0 : 1); }
   /// mm²
   double section(const StripSegment& s) const {
-    return (s.between ? in_.widthBetween : in_.widthWithin).value() * in_.thickness.value() * (s.between ? in_.layersBetween : 1);
+    return (s.between ? in_.widthBetween : in_.widthWithin).value() * in_.thickness.value() * (s.between ? in_.layersBetween : 1) *
+           (in_.doubled == std::tuple{s.a, s.b, s.near} ? 2 : 1);
   }
   double branch() const { return in_.cell.value() + 2 * in_.weld.value(); }
 
@@ -107,10 +108,15 @@ class Net {
   std::vector<StripSegment> segments_;
 };
 
-/// Cells of an end group that stand in its first row, as seen from where the lead leaves.
-std::vector<std::size_t> firstRow(const StripRequest& r, const Extent& extent, LeadExit exit, int group) {
+/// Cells of an end group that a lead is taken from: those that somebody names, else those that stand in its first row, as seen
+/// from where the lead leaves.
+std::vector<std::size_t> takenAt(const StripRequest& r, const Extent& extent, int group, const std::string& named) {
   const CellLayout& layout = r.layout;
+  const LeadExit exit = r.fit.leadExit.value_or(LeadExit::Front);
   std::vector<std::size_t> out;
+  for (const std::size_t n : numbersIn(named, layout.sites.size()).value_or(std::vector<std::size_t>{}))
+    if (layout.group[n - 1] == group) out.push_back(n - 1);
+  if (!out.empty()) return out;
   double nearest = 1e9;
   for (std::size_t i = 0; i < layout.sites.size(); ++i)
     if (layout.group[i] == group) nearest = std::min(nearest, exitDistance(extent, layout.sites[i].at, exit));
@@ -159,10 +165,9 @@ StripInput stripInput(const StripRequest& request) {
   in.thickness = fit.stripThickness.value_or(usual::stripThickness);
   in.layersBetween = fit.stripLayers.value_or(1);
   in.foldLength = Millimetre(request.room.cell.length);
-  const LeadExit exit = fit.leadExit.value_or(LeadExit::Front);
   const Extent extent = extentOf(layout.sites, request.room);
-  in.minusTaps = firstRow(request, extent, exit, 1);
-  in.plusTaps = firstRow(request, extent, exit, request.series);
+  in.minusTaps = takenAt(request, extent, 1, fit.minusTaken);
+  in.plusTaps = takenAt(request, extent, request.series, fit.plusTaken);
   in.current = request.current;
   return in;
 }

@@ -3,6 +3,8 @@
 #pragma once
 
 #include <cstddef>
+#include <optional>
+#include <tuple>
 #include <utility>
 #include <vector>
 
@@ -34,6 +36,8 @@ struct StripInput {
   std::vector<std::size_t> minusTaps, plusTaps;  ///< cells of the first and of the last group
   Millimetre foldLength{0};                      ///< of a pair that stands one behind the other; 0: there is none
   Ampere current;
+  std::optional<std::tuple<std::size_t, std::size_t, bool>> doubled =
+      std::nullopt;  ///< a pair and whether on the near face: a second strip over it
 };
 
 struct StripSegment {
@@ -54,6 +58,7 @@ struct StripRun {
   Watt heat;                             ///< in the strips
   double hottest = 0;                    ///< A/mm²
   double shareLeast = 1, shareMost = 1;  ///< of a cell, 1: the current evenly shared
+  std::vector<std::size_t> minusTaps, plusTaps;
 };
 
 /// Requires S·P cells, each group in one piece, at least one tap on either side, and resistances above 0.
@@ -70,8 +75,8 @@ struct StripRequest {
   StripMaterial material = StripMaterial::PlatedSteel;
   Ampere current;
 };
-/// Strips over every pair that stands beside each other; taps: the cells in the first row of the end groups, as seen from
-/// where the lead leaves.
+/// Strips over every pair that stands beside each other; taps: the cells that somebody names, else those in the first row of the
+/// end groups, as seen from where the lead leaves.
 StripInput stripInput(const StripRequest& request);
 
 }  // namespace usherwright

@@ -90,6 +90,21 @@ Expected<std::string> writeCells(const Plan& plan, const Assessment& a, drawing:
 Expected<std::string> writeCellsNear(const Plan& plan, const Assessment& a) { return writeCells(plan, a, drawing::CellFace::Near); }
 Expected<std::string> writeCellsFar(const Plan& plan, const Assessment& a) { return writeCells(plan, a, drawing::CellFace::Far); }
 
+Expected<std::string> writeBench(const Plan& plan, const Assessment& a, drawing::CellFace face) {
+  const auto k = laidOutPack(a);
+  if (!k) return tl::unexpected(k.error());
+  return drawing::toSvg(drawing::benchMap({plan, a}, *k, face));
+}
+Expected<std::string> writeBenchNear(const Plan& plan, const Assessment& a) { return writeBench(plan, a, drawing::CellFace::Near); }
+Expected<std::string> writeBenchFar(const Plan& plan, const Assessment& a) { return writeBench(plan, a, drawing::CellFace::Far); }
+
+Expected<std::string> writeDummy(const Plan& plan, const Assessment& a) {
+  for (std::size_t k = 0; k < plan.packs.size(); ++k)
+    if (const FitFigures* f = a.figures.packs[k].fit.get(); f && (!f->layout.empty() || f->boxed))
+      return drawing::toSvg(drawing::dummyNet({plan, a}, k));
+  return unexpected("the dummy", "neither a kept layout nor a measured case", "one of them, in a room at station Fit");
+}
+
 Expected<std::string> writeStrips(const Plan&, const Assessment& a) {
   const auto k = laidOutPack(a);
   if (!k) return tl::unexpected(k.error());
@@ -132,6 +147,11 @@ std::span<const Export> exports() {
              writeCellsNear},
       Export{"cells-far", "The cells 1:1, far face", "the same, mirrored as it lies when the block is turned over", ".svg", Exported::Fit,
              writeCellsFar},
+      Export{"welds", "Welds and balance leads, near face",
+             "every plate, two spots a cell to tick, and where each balance lead goes, as SVG", ".svg", Exported::Fit, writeBenchNear},
+      Export{"welds-far", "Welds and balance leads, far face", "the same, mirrored", ".svg", Exported::Fit, writeBenchFar},
+      Export{"dummy", "A dummy of cardboard 1:1", "the net of the first pack with wrap, strips and lead, in millimetres, as SVG", ".svg",
+             Exported::Fit, writeDummy},
       Export{"strips", "The strips of both faces", "to be cut, with the cells under them, in millimetres, as DXF", ".dxf", Exported::Fit,
              writeStrips},
       Export{"holder", "A holder for the cells", "10 mm high, holes 0.3 mm wider than a cell, to be printed, as STL", ".stl", Exported::Fit,

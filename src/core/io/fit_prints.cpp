@@ -59,12 +59,37 @@ double beside(const FitFigures& f) { return extentOf(f.room.inside).width() + la
 
 }  // namespace
 
+std::vector<Tile> bedTiles(const FitFigures& f) {
+  // Middles of a piece lie within the bed less one ring.
+  const double ring = f.room.cell.width + f.room.gap + overlap + 2 * leastWall, bed = f.from.fit.bed.value_or(usual::printerBed).value();
+  const double most = std::max(1.0, bed - ring);
+  const Extent e = extentOf(f.layout.sites, FitRoom{});
+  const auto pieces = [&](double length) { return std::max(1, static_cast<int>(std::ceil((length + 1e-6) / most))); };
+  const int across = pieces(e.width()), up = pieces(e.height());
+  std::vector<Tile> out;
+  for (const Site& s : f.layout.sites) {
+    const auto of = [](double at, double low, double length, int count) {
+      return length <= 0 ? 0 : std::min(count - 1, static_cast<int>((at - low) / length * count));
+    };
+    out.push_back({of(s.at.x, e.low.x, e.width(), across), of(s.at.y, e.low.y, e.height(), up)});
+  }
+  return out;
+}
+
 std::string holderStl(const FitFigures& f, double height, double clearance) {
   std::string out = "solid holder\n";
   // Facets of a polygon lie inside its circle: the hole is widened until a cell goes through it.
   const double inner = (f.room.cell.width + clearance) / 2 / std::cos(std::numbers::pi / sides);
   const double outer = std::max(inner + leastWall, (f.room.cell.width + f.room.gap + overlap) / 2);
-  for (const Site& s : f.layout.sites) ring(out, s.at.x + s.layer * beside(f), s.at.y, inner, outer, height);
+  // Pieces stand apart, so that a slicer takes each as a body of its own.
+  const std::vector<Tile> tiles = bedTiles(f);
+  int across = 1;
+  for (const Tile& t : tiles) across = std::max(across, t.column + 1);
+  for (std::size_t i = 0; i < tiles.size(); ++i) {
+    const Site& s = f.layout.sites[i];
+    ring(out, s.at.x + tiles[i].column * layersApart + s.layer * (beside(f) + across * layersApart), s.at.y + tiles[i].row * layersApart,
+         inner, outer, height);
+  }
   return out + "endsolid holder\n";
 }
 

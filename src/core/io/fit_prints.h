@@ -2,13 +2,22 @@
 #pragma once
 
 #include <string>
+#include <vector>
 
 #include "core/fit/figures.h"
 
 namespace usherwright {
 
+/// Which piece of the holder a cell is in, so that every piece goes onto the printer's bed.
+struct Tile {
+  int column = 0, row = 0;
+  friend bool operator==(const Tile&, const Tile&) = default;
+};
+std::vector<Tile> bedTiles(const FitFigures& figures);
+
 /// A holder of `height` mm with a hole for every round cell, `clearance` mm wider than the cell, as STL text. One closed ring per cell;
-/// rings of neighbours overlap and become one body in the slicer. A layer is laid beside the other. Requires a kept layout of round cells.
+/// rings of neighbours overlap and become one body in the slicer. Pieces and layers are laid beside each other. Requires a kept layout of
+/// round cells.
 std::string holderStl(const FitFigures& figures, double height, double clearance);
 inline constexpr double holderHeight = 10, holderClearance = 0.3;  // mm
 

@@ -186,10 +186,17 @@ enum class RoomKind : std::uint8_t { Box, Tube, Triangle, Rack, Deck, Bag, Outli
 inline constexpr std::array<std::string_view, 7> roomWords{"box", "tube", "triangle", "rack", "deck", "bag", "outline"};
 constexpr std::span<const std::string_view> choiceWords(RoomKind) { return roomWords; }
 
-/// What stands in a room: it stays, it moves past, it must stay within reach, or it is the board.
-enum class ThingKind : std::uint8_t { Fixed, Moving, Reach, Board };
-inline constexpr std::array<std::string_view, 4> thingWords{"fixed", "moving", "within-reach", "board"};
+/// What stands in a room: it stays, it moves past, it must stay within reach, it is the board; a strap over it, what makes heat,
+/// bare metal or a sharp edge, a hole for a screw.
+enum class ThingKind : std::uint8_t { Fixed, Moving, Reach, Board, Strap, Heat, Bare, Hole };
+inline constexpr std::array<std::string_view, 8> thingWords{"fixed", "moving",     "within-reach", "board",
+                                                            "strap", "heat-maker", "bare-metal",   "screw-hole"};
 constexpr std::span<const std::string_view> choiceWords(ThingKind) { return thingWords; }
+
+/// The side by which a room is open: across the bike, or one in its side view.
+enum class OpenSide : std::uint8_t { Across, Front, Back, Top, Bottom };
+inline constexpr std::array<std::string_view, 5> openSideWords{"across", "front", "back", "top", "bottom"};
+constexpr std::span<const std::string_view> choiceWords(OpenSide) { return openSideWords; }
 
 enum class LeadExit : std::uint8_t { Front, Back, Top, Bottom };
 inline constexpr std::array<std::string_view, 4> leadExitWords{"front", "back", "top", "bottom"};
@@ -212,6 +219,25 @@ constexpr std::span<const std::string_view> choiceWords(StripMaterial) { return 
 enum class Linking : std::uint8_t { Welded, Bolted, Soldered };
 inline constexpr std::array<std::string_view, 3> linkingWords{"welded", "bolted", "soldered"};
 constexpr std::span<const std::string_view> choiceWords(Linking) { return linkingWords; }
+
+/// What carries a pack.
+enum class Carrier : std::uint8_t { FrameTubes, Rack, SeatPost, Fork, Deck, Bag };
+inline constexpr std::array<std::string_view, 6> carrierWords{"frame-tubes", "rack", "seat-post", "fork", "deck", "bag"};
+constexpr std::span<const std::string_view> choiceWords(Carrier) { return carrierWords; }
+
+enum class ScrewSize : std::uint8_t { M3, M4, M5, M6, M8 };
+inline constexpr std::array<std::string_view, 5> screwSizeWords{"M3", "M4", "M5", "M6", "M8"};
+constexpr std::span<const std::string_view> choiceWords(ScrewSize) { return screwSizeWords; }
+
+enum class ScrewInto : std::uint8_t { MetalThread, RivetNut, Insert, BarePlastic, Wood };
+inline constexpr std::array<std::string_view, 5> screwIntoWords{"metal-thread", "rivet-nut", "heat-set-insert", "bare-plastic", "wood"};
+constexpr std::span<const std::string_view> choiceWords(ScrewInto) { return screwIntoWords; }
+
+enum class CaseMaterial : std::uint8_t { Fabric, Pla, Petg, Abs, Nylon, Polycarbonate, Moulded, Wood, Aluminium, Steel };
+inline constexpr std::array<std::string_view, 10> caseMaterialWords{"fabric",        "printed-pla",   "printed-petg",    "printed-abs",
+                                                                    "printed-nylon", "polycarbonate", "moulded-plastic", "wood",
+                                                                    "aluminium",     "steel"};
+constexpr std::span<const std::string_view> choiceWords(CaseMaterial) { return caseMaterialWords; }
 
 /// Which pole of a pack an end of a run is on.
 enum class Pole : std::uint8_t { Plus, Minus };

@@ -140,6 +140,7 @@ std::string expectedWords(const FieldSpec& spec) {
   if (spec.kind == Kind::Wire) return "a wire size such as 12awg or 2.5mm2";
   if (spec.kind == Kind::CellId) return "the id of a cell";
   if (spec.kind == Kind::ConnectorId) return "a connector id such as bullet-3.5";
+  if (spec.kind == Kind::Text && spec.maximum > 0) return "whole numbers with commas between, such as 1, 2, 13";
   if (!isNumeric(spec.kind)) return "a text";
   const std::string_view unit = unitsOf(spec.kind).front().symbol;
   const std::string suffix = unit.empty() ? "" : " " + std::string(unit);
@@ -170,6 +171,7 @@ Expected<FieldValue> validated(const FieldSpec& spec, const FieldValue& value) {
     return unexpected("", fmt::format("{} characters", text.size()), fmt::format("at most {} characters", mostTextBytes));
   if (const auto stray = strayIn(text, Breaks::No)) return unexpected("", *stray, "a line of text");
   if (spec.required && text.empty()) return fail();
+  if (spec.kind == Kind::Text && spec.maximum > 0 && !numbersIn(text, static_cast<std::size_t>(spec.maximum))) return fail();
   if (spec.kind == Kind::Choice && std::find(spec.choices.begin(), spec.choices.end(), text) == spec.choices.end()) return fail();
   if (spec.kind == Kind::Wire && !text.empty()) {
     const auto size = parseWireSize(text);

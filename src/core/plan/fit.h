@@ -24,7 +24,10 @@ struct RoomThing {
   std::string name;
   Known<ThingKind> kind;  ///< not known: it counts as one that moves
   Known<Millimetre> x, y, width, height;
-  UnknownKeys unknown;
+  Known<Watt> heat = std::nullopt;      ///< that it makes for long
+  Known<bool> covered = std::nullopt;   ///< bare metal with a sleeve or a cap over it
+  Known<bool> comesOff = std::nullopt;  ///< it can be taken off to get the pack in
+  UnknownKeys unknown = {};
   friend bool operator==(const RoomThing&, const RoomThing&) = default;
 };
 FieldRows rowsOf(const RoomThing*);
@@ -46,7 +49,9 @@ struct Fit {
   Known<Millimetre> top, down, seat;  ///< sides of a frame triangle between its inner corners
   Known<Millimetre> corner;           ///< radius that rounds its corners off: welds, gussets
   Known<Millimetre> wall, wrap, foam, gap;
-  Known<Millimetre> strips;  ///< over both faces: strips, sheets, screws
+  Known<Millimetre> strips;            ///< over both faces: strips, sheets, screws
+  Known<OpenSide> open;                ///< the side by which it is loaded
+  Known<Millimetre> mouth, mouthFrom;  ///< the opening there, and where it begins: from the back or from below
   Known<LeadExit> leadExit;
   Known<Stance> stance;
   Known<CellGrid> grid;
@@ -58,6 +63,11 @@ struct Fit {
   Known<bool> rings;    ///< insulating rings on the plus ends
   Known<bool> barrier;  ///< sheets between groups that are far apart in volts
   Known<Linking> linking;
+  Known<Millimetre> boxX, boxY;           ///< where somebody puts the middle of a finished case
+  Known<Coefficient> boxTurn;             ///< degrees from level, with the front end up
+  Known<Millimetre> bed;                  ///< of the printer, its shorter side
+  std::string lockedGroups, lockedCells;  ///< numbers that a new search leaves as they are
+  std::string minusTaken, plusTaken;      ///< numbers of the cells that the pack's leads are taken from
   std::vector<OutlinePoint> outline;
   std::vector<RoomThing> things;
   Records<CellPlace> places;  ///< empty: none is kept yet

@@ -7,6 +7,7 @@
 #include "core/plan/choices.h"
 #include "core/plan/fit.h"
 #include "core/plan/fuse.h"
+#include "core/plan/hold.h"
 #include "core/plan/values.h"
 #include "core/quantity/quantity.h"
 #include "core/quantity/records.h"
@@ -118,6 +119,7 @@ struct Pack {
   Known<Millimetre> boxLength, boxWidth, boxHeight;
   std::string competence;  ///< above 60 V: who does the work, and why they are competent
   Fit fit;
+  Hold hold;
   Bms bms;
   Fuse fuse;
   std::string plug;

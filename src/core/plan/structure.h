@@ -60,6 +60,7 @@ void visitChildren(Owner& owner, Visitor& visitor) {
     visitor.curve("ocv", owner.restCurve);
   } else if constexpr (std::is_same_v<Type, Pack>) {
     visitor.object("fit", owner.fit);
+    visitor.object("hold", owner.hold);
     visitor.object("bms", owner.bms);
     visitor.object("fuse", owner.fuse);
     visitor.object("own_half", owner.ownHalf);

@@ -29,6 +29,8 @@ inline constexpr Millimetre cellGap{0.6};               ///< between wrapped cel
 inline constexpr Millimetre stripRoom{3};               ///< over both faces: strips, sheets and the heads of welds
 inline constexpr Millimetre gussets{12};                ///< that round off the corners of a frame triangle
 inline constexpr Millimetre stripWidth{8}, stripThickness{0.15};
+inline constexpr Celsius sunWarmed{60};  ///< a dark case in the sun, or in a parked car
+inline constexpr Millimetre printerBed{200};
 inline constexpr int layoutSeed = 1;
 
 }  // namespace usherwright::usual

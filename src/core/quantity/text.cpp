@@ -1,6 +1,8 @@
 // Characters that may stand in a text, and quotes and escapes for what may not.
 #include "core/quantity/text.h"
 
+#include <algorithm>
+
 #include <cctype>
 
 #include <fmt/format.h>
@@ -120,6 +122,32 @@ bool saysSomething(std::string_view text, int wanted) {
     letters = beyondAscii = 0;
   }
   return words >= wanted;
+}
+
+std::optional<std::vector<std::size_t>> numbersIn(std::string_view text, std::size_t most) {
+  std::vector<std::size_t> out;
+  std::size_t number = 0;
+  bool inside = false;
+  const auto take = [&] {
+    if (inside) out.push_back(number);
+    number = 0;
+    inside = false;
+  };
+  for (const char c : text) {
+    if (c == ' ' || c == ',') {
+      take();
+      continue;
+    }
+    if (c < '0' || c > '9') return std::nullopt;
+    inside = true;
+    number = number * 10 + static_cast<std::size_t>(c - '0');
+    if (number > most) return std::nullopt;
+  }
+  take();
+  std::sort(out.begin(), out.end());
+  out.erase(std::unique(out.begin(), out.end()), out.end());
+  if (!out.empty() && out.front() == 0) return std::nullopt;
+  return out;
 }
 
 }  // namespace usherwright

@@ -5,6 +5,7 @@
 #include <optional>
 #include <string>
 #include <string_view>
+#include <vector>
 
 namespace usherwright {
 
@@ -36,6 +37,9 @@ std::string forTerminal(std::string_view text);
 
 /// JSON text for a terminal: DEL and C1 controls, which can stand raw in JSON, written as \u00NN.
 std::string jsonForTerminal(std::string_view json);
+
+/// Numbers from 1 to `most` with commas or spaces between, each once, in rising order; nothing if anything else stands there.
+std::optional<std::vector<std::size_t>> numbersIn(std::string_view text, std::size_t most);
 
 /// The text in quotes for a sentence: at most 60 bytes, never half a letter, controls written as \xNN.
 std::string inQuotes(std::string_view text);

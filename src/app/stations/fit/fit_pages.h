@@ -5,6 +5,7 @@
 #include <QLabel>
 #include <QProgressBar>
 #include <QPushButton>
+#include <optional>
 
 #include "app/jobs/job.h"
 #include "app/stations/station.h"
@@ -34,10 +35,11 @@ class RoomPage : public StationPage {
   DrawingView* map_;
   QPushButton *thing_, *lessThing_, *corner_, *lessCorner_, *file_;
   QLabel* words_;
-  std::optional<drawing::Point> ghost_;
+  QString dragged_;  ///< part, while it is dragged
+  drawing::Point draggedTo_;
 };
 
-/// Cells in the room: the kept layout, or better and better ones while one looks.
+/// Cells in the room: the kept layout, or better and better ones while one looks. Kept cells are moved by keys, groups locked.
 class LayoutPage : public StationPage {
   Q_OBJECT
 
@@ -49,6 +51,10 @@ class LayoutPage : public StationPage {
   void look();
   void keep();
   void show();
+  void lockGroup();
+  void nudge(int key, Qt::KeyboardModifiers modifiers);
+  /// The cell that was chosen, if it is one of the kept layout.
+  std::optional<std::size_t> chosenCell() const;
   const FitFigures* figures() const;
 
   CurrentPack current_;
@@ -57,14 +63,15 @@ class LayoutPage : public StationPage {
   bool looking_ = false;  ///< shown is what was looked for, not what is kept
   drawing::CellFace face_ = drawing::CellFace::Near;
   DrawingView* map_;
-  QPushButton *look_, *keep_, *turn_;
+  QPushButton *look_, *keep_, *turn_, *lock_, *more_;
   QProgressBar* share_;
   QLabel* words_;
+  QString said_;  ///< about the last key or click, until something else is done
   FitRoom room_;
   CellLayout shown_;
 };
 
-/// What the strips of the kept layout carry.
+/// What the strips of the kept layout carry; where the leads are taken from is dragged, or set by a click on a cell of an end group.
 class StripsPage : public StationPage {
   Q_OBJECT
 
@@ -73,6 +80,9 @@ class StripsPage : public StationPage {
   void refresh() override;
 
  private:
+  void take(std::size_t cell, std::optional<std::size_t> insteadOf);
+  const FitFigures* figures() const;
+
   CurrentPack current_;
   drawing::CellFace face_ = drawing::CellFace::Near;
   DrawingView* map_;
@@ -80,7 +90,7 @@ class StripsPage : public StationPage {
   QLabel* words_;
 };
 
-/// A finished box in its room.
+/// A finished box in its room: it is dragged and turned, and comes in by a way that was found.
 class ClearancePage : public StationPage {
   Q_OBJECT
 
@@ -89,9 +99,31 @@ class ClearancePage : public StationPage {
   void refresh() override;
 
  private:
+  void place(drawing::Point at, double turn);
+  void nudge(int key, Qt::KeyboardModifiers modifiers);
+  void turnBy(double degrees);
+  const BoxInRoom* box() const;
+
   CurrentPack current_;
   DrawingView* map_;
+  QWidget* buttons_;
+  QPushButton *less_, *more_, *best_;
   QLabel* words_;
+  std::optional<drawing::Point> ghost_;
+};
+
+/// How the pack is held, what its case is of, and what stands beside it, each finding a mark.
+class HoldPage : public StationPage {
+  Q_OBJECT
+
+ public:
+  HoldPage(Kit kit, CurrentPack current);
+  void refresh() override;
+
+ private:
+  CurrentPack current_;
+  DrawingView* map_;
+  QLabel *marks_, *words_;
 };
 
 /// What is printed at true size.

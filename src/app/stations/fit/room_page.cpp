@@ -48,11 +48,8 @@ RoomPage::RoomPage(Kit kit, CurrentPack current) : StationPage(kit), current_(st
   map_ = new DrawingView(kit_, QStringLiteral("room of the pack"));
   map_->setGround([this](drawing::Size) { return drawing::fitRoom(kit_.document.subject(), current_()); });
   map_->setOverlay([this](drawing::Size) {
-    drawing::Drawing d = drawing::worldOf({});
-    if (!ghost_) return d;
-    drawing::Pen pen(d);
-    pen.circle(*ghost_, 9, drawing::Ink::None, drawing::Ink::Copper).steady = true;
-    return d;
+    return dragged_.isEmpty() ? drawing::worldOf({})
+                              : drawing::fitRoomDragged(kit_.document.subject(), current_(), dragged_.toStdString(), draggedTo_);
   });
   map_->setMinimumHeight(260);
   column->addWidget(map_, 1);
@@ -109,8 +106,7 @@ void RoomPage::place(const QString& part, drawing::Point at) {
   if (entry.isEmpty()) return;
   // A plane that is turned shows one of its two places only.
   const Fit& fit = kit_.document.plan().packs[current_()].fit;
-  const bool boxy = fit.room != RoomKind::Triangle && fit.room != RoomKind::Outline;
-  const Stance stance = boxy ? fit.stance.value_or(Stance::Across) : Stance::Across;
+  const Stance stance = planeOf(fit, isCase(kit_.document.plan().packs[current_()]));
   Expected<Plan> next = kit_.document.plan();
   if (stance != Stance::Along) next = withField(*next, (entry + QStringLiteral("/x_mm")).toStdString(), FieldValue{std::round(at.x)});
   if (next && stance != Stance::Up) next = withField(*next, (entry + QStringLiteral("/y_mm")).toStdString(), FieldValue{std::round(-at.y)});
@@ -119,16 +115,14 @@ void RoomPage::place(const QString& part, drawing::Point at) {
 
 void RoomPage::drag(const QString& part, QPointF position, bool finished) {
   if (part.startsWith(QLatin1Char('/'))) return;
-  if (finished) {
-    ghost_.reset();
-    place(part, map_->inWorld(position));
-  } else {
-    ghost_.emplace(map_->inWorld(position));
-  }
+  draggedTo_ = map_->inWorld(position);
+  dragged_ = finished ? QString() : part;
+  if (finished) place(part, draggedTo_);
   map_->rebuildOverlay();
 }
 
 void RoomPage::nudge(int key, Qt::KeyboardModifiers modifiers) {
+  if (key == Qt::Key_Left || key == Qt::Key_Right) return map_->step(key == Qt::Key_Right ? 1 : -1);
   const QString part = map_->currentPart();
   const Fit& fit = kit_.document.plan().packs[current_()].fit;
   const bool thing = part.startsWith(QLatin1String("thing/"));
@@ -166,7 +160,7 @@ void RoomPage::refresh() {
   lessCorner_->setEnabled(!pack.fit.outline.empty());
   const FitFigures* f = kit_.document.assessment().figures.packs[current_()].fit.get();
   words_->setText(roomWords(f));
-  ghost_.reset();
+  dragged_.clear();
   map_->rebuild();
   map_->rebuildOverlay();
 }

@@ -1,9 +1,17 @@
 // Station Range.
 #include "app/stations/range/range_station.h"
 
+#include <QFile>
+#include <QFileDialog>
+#include <QFileInfo>
+
 #include "app/present/words.h"
+#include "app/widgets/plain.h"
 #include "core/drawing/range/range_drawings.h"
+#include "core/io/gpx.h"
 #include "core/plan/edit.h"
+#include "core/quantity/units.h"
+#include "core/travel/on_ground.h"
 
 namespace usherwright::app {
 
@@ -42,11 +50,40 @@ HowFarPage::HowFarPage(Kit kit) : StationPage(kit) {
   for (Figure* f : {likely_, perKm_, need_, usable_, time_}) figures->addWidget(f);
   figures->addStretch(1);
   left->addLayout(figures);
+  auto* take = new QHBoxLayout;
+  auto* track = new QPushButton(QStringLiteral("From a track …"));
+  track->setToolTip(QStringLiteral("a GPX file: its length and its climb become those of the route"));
+  connect(track, &QPushButton::clicked, this, [this] {
+    const QString path = QFileDialog::getOpenFileName(this, QStringLiteral("A track"), {}, QStringLiteral("Tracks (*.gpx)"));
+    if (!path.isEmpty()) said_->setText(takeTrack(path));
+  });
+  take->addWidget(track);
+  said_ = wrapped();
+  said_->setObjectName(QStringLiteral("track-words"));
+  take->addWidget(said_, 1);
+  left->addLayout(take);
   left->addWidget(
       stationHeading(QStringLiteral("How far"), QStringLiteral("a band, not one proud number: ± 15 % until five rides are logged")));
   band_ = new DrawingView(kit_, QStringLiteral("range band"));
   band_->setGround([this](drawing::Size size) { return drawing::rangeBand(kit_.document.subject(), size); });
   left->addWidget(band_, 5);
+}
+
+QString HowFarPage::takeTrack(const QString& path) {
+  QFile file(path);
+  if (!file.open(QIODevice::ReadOnly)) return QStringLiteral("%1 cannot be read: %2.").arg(path, file.errorString());
+  const auto points = readGpx(file.read(static_cast<qint64>(mostGpxBytes) + 1).toStdString());
+  if (!points) return QFileInfo(path).fileName() + QLatin1String(", ") + text(points.error().sentence());
+  const Terrain ground = terrainOf(*points);
+  if (ground.along.empty()) return QFileInfo(path).fileName() + QStringLiteral(": the track hardly moves.");
+  kit_.document.commit(withTrack(kit_.document.plan(), ground), QStringLiteral("route from a track"));
+  const UnitSystem units = kit_.document.units();
+  QStringList said{QStringLiteral("%1, %2.").arg(
+      text(formatQuantity(ground.length().value(), Kind::Distance, units)),
+      ground.climb ? QStringLiteral("%1 of climb").arg(text(formatQuantity(ground.climb->value(), Kind::Climb, units)))
+                   : QStringLiteral("its climb is not known"))};
+  for (const std::string& s : ground.said) said << text(s);
+  return said.join(QLatin1Char(' '));
 }
 
 void HowFarPage::refresh() {

@@ -1,6 +1,8 @@
 // Station Range: the route as it was estimated, and how far the charge goes, as a band.
 #pragma once
 
+#include <QLabel>
+
 #include "app/stations/paged_station.h"
 
 namespace usherwright::app {
@@ -24,8 +26,11 @@ class HowFarPage : public StationPage {
  public:
   explicit HowFarPage(Kit kit);
   void refresh() override;
+  /// A GPX file becomes the route's length and climb; what was mended, or why it was not read.
+  QString takeTrack(const QString& path);
 
  private:
+  QLabel* said_;
   DrawingView *profile_, *band_;
   Figure *likely_, *perKm_, *need_, *usable_, *time_;
 };

@@ -5,7 +5,7 @@
 #include <array>
 #include <cmath>
 
-#include "core/assess/rules/rule.h"
+#include "core/assess/rules/fit_parts.h"
 #include "core/assess/rules/unproven.h"
 #include "core/plan/usual.h"
 
@@ -16,20 +16,13 @@ constexpr double shareSpread = 0.10, leastGap = 1;  // of a cell's share; mm
 constexpr int fewCylinders = 20;
 const Kelvins closedRise(20);
 
-Finding onFit(const Context& c, std::string id, Severity severity, std::size_t k, std::string_view key) {
-  return finding({std::move(id), severity, Station::Fit, c.figures.packs[k].model.id, packPointer(k, fmt::format("fit/{}", key))});
+/// About a field of the room.
+Finding onRoom(const Context& c, std::string id, Severity severity, std::size_t k, std::string_view key) {
+  return onFit(c, std::move(id), severity, k, fmt::format("fit/{}", key));
 }
-
-std::string mm(double v) { return formatNumber(v, 3) + " mm"; }
 
 /// The field of a room that is the first to be looked at.
 std::string_view roomKey(const Fit& fit) { return fit.room == RoomKind::Triangle ? "top_mm" : "depth_mm"; }
-
-template <class Judge>
-void eachFit(const Context& c, const Judge& judge) {
-  for (std::size_t k = 0; k < c.plan.packs.size(); ++k)
-    if (const FitFigures* f = c.figures.packs[k].fit.get(); f) judge(k, c.plan.packs[k], *f);
-}
 
 std::string_view stanceWords(Stance s) { return s == Stance::Across ? "across" : s == Stance::Along ? "along" : "upright"; }
 
@@ -51,7 +44,7 @@ void offerOthers(std::size_t k, const FitFigures& f, Finding& out) {
 }
 
 void boxTooLarge(const Context& c, std::size_t k, const BoxInRoom& b, Findings& out) {
-  Finding f = onFit(c, "FIT-01", Severity::Stop, k, roomKey(c.plan.packs[k].fit));
+  Finding f = onRoom(c, "FIT-01", Severity::Stop, k, roomKey(c.plan.packs[k].fit));
   const std::string& name = c.figures.packs[k].model.name;
   f.sentence = b.tooLarge.value() > 0 ? fmt::format("{} does not go into its room: {} too large all around, whichever way it is turned.",
                                                     name, mm(b.tooLarge.value()))
@@ -71,9 +64,9 @@ void boxTooLarge(const Context& c, std::size_t k, const BoxInRoom& b, Findings& 
 
 void fit01(const Context& c, Findings& out) {
   eachFit(c, [&](std::size_t k, const Pack& p, const FitFigures& fit) {
-    if (fit.boxed && !fit.boxed->goesIn) boxTooLarge(c, k, *fit.boxed, out);
+    if (fit.boxed && !fit.boxed->goesIn && !fit.boxed->placed) boxTooLarge(c, k, *fit.boxed, out);
     if (fit.from.box || !fit.room.known() || fit.holds()) return;
-    Finding f = onFit(c, "FIT-01", Severity::Stop, k, roomKey(p.fit));
+    Finding f = onRoom(c, "FIT-01", Severity::Stop, k, roomKey(p.fit));
     const PackModel& m = c.figures.packs[k].model;
     const FitRoom& room = fit.room;
     if (room.layers < 1)
@@ -97,20 +90,43 @@ void fit01(const Context& c, Findings& out) {
   });
 }
 
+/// What is wrong with where it stands, or with how it would get there; empty if nothing is.
+std::string tightWords(const Pack& p, const FitFigures& fit, const std::string& name) {
+  if (fit.keptOutside)
+    return fmt::format("Kept cells of {} stand {} into the wall or into what is in the way.", name, mm(-fit.closest.value()));
+  if (!fit.boxed || (!fit.boxed->goesIn && !fit.boxed->placed)) return {};
+  const BoxInRoom& b = *fit.boxed;
+  if (!b.goesIn) return fmt::format("{}, as it is put, stands {} into the wall or into what is in the way.", name, mm(b.tooLarge));
+  const bool tubes = p.fit.room == RoomKind::Triangle || p.fit.room == RoomKind::Outline;
+  if (tubes && b.clearance.value() < leastClearance)
+    return fmt::format("{} clears the tubes by {}; {} are counted.", name, mm(b.clearance), mm(leastClearance));
+  if (fit.way && !fit.way->open)
+    return fmt::format("No way was found for {} into its room from the {}, however it is turned.", name,
+                       choiceWords(fit.way->by)[static_cast<std::size_t>(fit.way->by)]);
+  return {};
+}
+
 void fit02(const Context& c, Findings& out) {
   eachFit(c, [&](std::size_t k, const Pack& p, const FitFigures& fit) {
-    const bool tubes = p.fit.room == RoomKind::Triangle || p.fit.room == RoomKind::Outline;
-    const bool tight = tubes && fit.boxed && fit.boxed->goesIn && fit.boxed->clearance.value() < leastClearance;
-    if (!fit.keptOutside && !tight) return;
-    Finding f = onFit(c, "FIT-02", Severity::Mind, k, roomKey(p.fit));
-    const std::string& name = c.figures.packs[k].model.name;
-    if (fit.keptOutside)
-      f.sentence = fmt::format("Kept cells of {} stand {} into the wall or into what is in the way.", name, mm(-fit.closest.value()));
-    else f.sentence = fmt::format("{} clears the tubes by {}; {} are counted.", name, mm(fit.boxed->clearance.value()), mm(leastClearance));
-    f.why = "What nearly touches rubs through: frames flex, cases swell in the sun, screws stand proud.";
-    f.what = fit.keptOutside ? "Lay the cells out anew, or measure room and things again." : "A thinner case, or pads that keep it off.";
-    f.headline = fit.keptOutside ? std::max(0.1, -fit.closest.value()) : leastClearance / std::max(0.1, fit.boxed->clearance.value());
-    f.working = {"Clearance", "≥ 3 mm to what is fixed or moves", {}, f.sentence, "distance of outlines"};
+    std::string words = tightWords(p, fit, c.figures.packs[k].model.name);
+    if (words.empty()) return;
+    const bool blocked = fit.boxed && fit.boxed->goesIn && fit.way && !fit.way->open;
+    Finding f = onRoom(c, "FIT-02", Severity::Mind, k, blocked ? "open_side" : roomKey(p.fit));
+    f.sentence = std::move(words);
+    f.why = blocked ? "What does not go in by slides and turns is forced, or the frame is cut on the day."
+                    : "What nearly touches rubs through: frames flex, cases swell in the sun, screws stand proud.";
+    f.what = fit.keptOutside                  ? "Lay the cells out anew, or measure room and things again."
+             : blocked                        ? "A wider mouth, another side, a smaller case; or say what comes off."
+             : fit.boxed && fit.boxed->placed ? "Another place or turn; without one it is put where most is left around it."
+                                              : "A thinner case, or pads that keep it off.";
+    f.headline = fit.keptOutside ? std::max(0.1, -fit.closest.value())
+                 : blocked       ? 1
+                                 : leastClearance / std::max(0.1, fit.boxed->clearance.value());
+    f.working = {"Clearance",
+                 "≥ 3 mm to what is fixed or moves; a way in by slides and turns",
+                 {},
+                 f.sentence,
+                 "distance of outlines; sweep of the outline"};
     out.push_back(std::move(f));
   });
 }
@@ -120,7 +136,7 @@ void fit03(const Context& c, Findings& out) {
     if (fit.layout.empty() || p.fit.barrier == true) return;
     const Volt apart = fit.farthestNeighbour(), half = c.figures.packs[k].model.nominal / 2.0;
     if (!exceeds(apart.value(), half.value())) return;
-    Finding f = onFit(c, "FIT-03", Severity::Mind, k, "barrier");
+    Finding f = onRoom(c, "FIT-03", Severity::Mind, k, "barrier");
     f.sentence = fmt::format("Neighbours in {} are up to {} apart, more than half the pack{}.", c.figures.packs[k].model.name, text(apart),
                              p.fit.barrier ? "" : "; nobody has said what stands between them");
     f.why = "Two cans that rub through their sleeves short all the groups between them.";
@@ -157,7 +173,7 @@ void fit04(const Context& c, Findings& out) {
     if (!forLong && !atPeak) return;
     // Of a strip that nobody has named the poorest counts; a Stop would say more than is known.
     const bool known = p.fit.stripMaterial.has_value();
-    Finding f = onFit(c, "FIT-04", forLong && known ? Severity::Stop : Severity::Mind, k, known ? "strip_width_mm" : "strip_material");
+    Finding f = onRoom(c, "FIT-04", forLong && known ? Severity::Stop : Severity::Mind, k, known ? "strip_width_mm" : "strip_material");
     const double density = forLong ? *fit.hottestSustained : *fit.hottestPeak, limit = forLong ? fit.longLimit : fit.longLimit * peakOfLong;
     f.sentence = fmt::format("The hottest strip of {} carries {} A/mm² {}; {} are counted{}.", c.figures.packs[k].model.name,
                              formatNumber(density, 3), forLong ? "for long" : "at peak", formatNumber(limit, 3),
@@ -184,7 +200,7 @@ void fit05(const Context& c, Findings& out) {
     if (!fit.strips) return;
     const double off = std::max(fit.strips->shareMost - 1, 1 - fit.strips->shareLeast);
     if (!exceeds(off, shareSpread)) return;
-    Finding f = onFit(c, "FIT-05", Severity::Mind, k, "lead_exit");
+    Finding f = onRoom(c, "FIT-05", Severity::Mind, k, "lead_exit");
     f.sentence = fmt::format("By the resistance of its strips one cell of {} carries {} of its share, another {}.",
                              c.figures.packs[k].model.name, percent(fit.strips->shareMost), percent(fit.strips->shareLeast));
     f.why = "The cell that carries most ages first and ends every ride.";
@@ -200,7 +216,7 @@ bool isRoundBuilt(const Pack& p, const FitFigures& fit) { return !fit.from.box &
 void fit13(const Context& c, Findings& out) {
   eachFit(c, [&](std::size_t k, const Pack& p, const FitFigures& fit) {
     if (fit.from.box || !fit.room.cell.round || p.fit.linking != Linking::Soldered) return;
-    Finding f = onFit(c, "FIT-13", Severity::Stop, k, "linking");
+    Finding f = onRoom(c, "FIT-13", Severity::Stop, k, "linking");
     f.sentence = fmt::format("The cells of {} are soldered directly.", c.figures.packs[k].model.name);
     f.why = "Seconds at 350 °C melt the seal and the separator behind the cap: such a cell fails days later.";
     f.what = "Strip that is welded or clamped; solder only to strip, away from the cell.";
@@ -214,7 +230,7 @@ void fit13(const Context& c, Findings& out) {
 void fit14(const Context& c, Findings& out) {
   eachFit(c, [&](std::size_t k, const Pack& p, const FitFigures& fit) {
     if (!isRoundBuilt(p, fit) || p.fit.rings != false) return;
-    Finding f = onFit(c, "FIT-14", Severity::Stop, k, "rings");
+    Finding f = onRoom(c, "FIT-14", Severity::Stop, k, "rings");
     f.sentence = fmt::format("Strips cross plus ends of {} without insulating rings.", c.figures.packs[k].model.name);
     f.why = "The whole can is minus and turns over the rim at the plus end: one worn sleeve is a dead short.";
     f.what = "Rings on every plus end, before the strips.";
@@ -235,7 +251,7 @@ void fit16(const Context& c, Findings& out) {
     const Watt heat(board->sustained->value() * board->sustained->value() * Ohm(boardResistance(p.bms)).value());
     const Kelvins rise(heat.value() / (perSquareMetre * m.envelope.value()));
     if (!exceeds(rise.value(), closedRise.value())) return;
-    Finding f = onFit(c, "FIT-16", Severity::Mind, k, "room");
+    Finding f = onRoom(c, "FIT-16", Severity::Mind, k, "room");
     f.pointer = packPointer(k, "bms/resistance_mohm");
     f.sentence = fmt::format("The board of {} makes {} W in its closed case at {}: {} warmer.", m.name, formatNumber(heat.value(), 3),
                              text(*board->sustained), text(rise));
@@ -258,7 +274,7 @@ void fit17(const Context& c, Findings& out) {
     if (!isRoundBuilt(p, fit) || fit.needed <= fewCylinders || p.fit.barrier == true || !p.fit.gap) return;
     const double gap = fit.room.gap;
     if (!exceeds(leastGap, gap)) return;
-    Finding f = onFit(c, "FIT-17", Severity::Mind, k, "gap_mm");
+    Finding f = onRoom(c, "FIT-17", Severity::Mind, k, "gap_mm");
     f.sentence = fmt::format("{} cylinders of {} stand {} apart, with nothing known between them.", fit.needed,
                              c.figures.packs[k].model.name, mm(gap));
     f.why = "A cell that vents heats its neighbours through metal that touches; a millimetre of air or a sheet may stop it there.";
@@ -309,6 +325,10 @@ void fitUnproven(const Context& c, Findings& out) {
       for (const char* key : {"kind", "x_mm", "y_mm", "width_mm", "height_mm"}) room.checkUnknown(at(fmt::format("things/{}/{}", i, key)));
     if (fit->from.box)
       for (const char* key : {"box_length_mm", "box_width_mm", "box_height_mm"}) room.check(packPointer(k, key));
+    if (fit->boxed) {
+      room.checkUnknown(at("open_side"));
+      if (p.fit.open && p.fit.open != OpenSide::Across) room.checkUnknown(at("mouth_mm"));
+    }
     if (built) {
       room.checkUnknown(at("linking"));
       if (fit->room.cell.round || !fit->room.cellKnown)

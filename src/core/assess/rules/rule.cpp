@@ -14,11 +14,11 @@ namespace {
 /// The order of the table: by kind, then by number.
 constexpr std::array<std::string_view, 9> kinds{"BIKE", "PACK", "FIT", "JOIN", "LIM", "WIRE", "CHG", "LOG", "SAFE"};
 
-constexpr std::array families{
-    &bikeRules,         &bikeClassRules,   &bikePartsRules,   &unprovenRules,  &packRules,      &packCellsRules,
-    &packReadingsRules, &joinHardRules,    &joinOneWayRules,  &joinRideRules,  &converterRules, &limitsRules,
-    &fusesRules,        &wireRules,        &plugRules,        &wirePartsRules, &chargeRules,    &chargeCurrentRules,
-    &chargePlaceRules,  &chargeMainsRules, &chargeHabitRules, &groupsRules,    &fitRules};
+constexpr std::array families{&bikeRules,        &bikeClassRules,    &bikePartsRules,     &unprovenRules,    &packRules,
+                              &packCellsRules,   &packReadingsRules, &joinHardRules,      &joinOneWayRules,  &joinRideRules,
+                              &converterRules,   &limitsRules,       &fusesRules,         &wireRules,        &plugRules,
+                              &wirePartsRules,   &chargeRules,       &chargeCurrentRules, &chargePlaceRules, &chargeMainsRules,
+                              &chargeHabitRules, &groupsRules,       &fitRules,           &fitHoldRules,     &fitCaseRules};
 
 std::vector<Rule> all() {
   std::vector<Rule> out;

@@ -61,6 +61,8 @@ std::span<const Rule> chargeMainsRules();
 std::span<const Rule> chargeHabitRules();
 std::span<const Rule> groupsRules();
 std::span<const Rule> fitRules();
+std::span<const Rule> fitHoldRules();
+std::span<const Rule> fitCaseRules();
 
 // ---- helpers for writing findings ----
 

@@ -262,6 +262,7 @@ void bike08(const Context& c, Findings& out) {
   runs(c, out);
   chargingUnproven(c, out);
   fitUnproven(c, out);
+  holdUnproven(c, out);
 }
 
 }  // namespace

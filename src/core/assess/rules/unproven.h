@@ -102,8 +102,9 @@ class Unproven {
   std::vector<std::string> more_;  ///< fields that a row names with its own
 };
 
-/// Of rooms for packs, and of how the cells in them are joined.
+/// Of rooms for packs, and of how the cells in them are joined; of how packs are held and of their cases.
 void fitUnproven(const Context& c, Findings& out);
+void holdUnproven(const Context& c, Findings& out);
 
 /// Of chargers, and of where and how the packs are charged.
 void chargingUnproven(const Context& c, Findings& out);

@@ -3,129 +3,15 @@
 
 #include <algorithm>
 #include <cmath>
-#include <map>
 
-#include "core/drawing/fit/fit_drawings.h"
-#include "core/drawing/fit/fit_parts.h"
+#include "core/drawing/fit/cells_picture.h"
 #include "core/plan/usual.h"
 #include "core/quantity/units.h"
 
 namespace usherwright::drawing {
-namespace {
-
-constexpr double layerApart = 40;  // mm, beside each other on the paper
-
-class Cells {
- public:
-  Cells(const FitRoom& room, const CellLayout& layout, CellFace face)
-      : room_(room), layout_(layout), face_(face), extent_(extentOf(room.inside)), d_(worldOf({})), pen_(d_) {
-    for (const Site& s : layout.sites) layers_ = std::max(layers_, s.layer + 1);
-    const double wide = extent_.width() + layerApart, left = face == CellFace::Far ? -extent_.high.x : extent_.low.x;
-    d_.world = {{left - 12, -extent_.high.y - 26}, {left + wide * layers_ - layerApart + 12, -extent_.low.y + 12}};
-  }
-
-  Point at(const Site& s) const {
-    const double x = face_ == CellFace::Far ? -s.at.x : s.at.x;
-    return {x + s.layer * (extent_.width() + layerApart), -s.at.y};
-  }
-
-  void ground() {
-    for (int layer = 0; layer < layers_; ++layer) {
-      const double by = layer * (extent_.width() + layerApart);
-      const auto shifted = [&](const Ring& ring) {
-        Ring r = ring;
-        for (Spot& p : r) p.x += face_ == CellFace::Far ? -by : by;
-        return r;
-      };
-      for (const Ring& ring : room_.inside)
-        pen_.polygon(onPaper(shifted(ring), face_ == CellFace::Far), area(ring) > 0 ? Ink::Card : Ink::Bank, Ink::BankLine).steady = true;
-      for (const Ring& ring : room_.usable) closedLine(pen_, shifted(ring), Ink::BankLine, 1, Pattern::Dashed, face_ == CellFace::Far);
-      if (layers_ > 1)
-        pen_.text({d_.world.low.x + 12 + by, -extent_.high.y - 8}, fmt::format("layer {}", layer + 1), Face::Small, Ink::Soft);
-    }
-  }
-
-  /// What holds a group together, and what leads on to the next one.
-  void bonds() {
-    const auto beside = neighbours(room_, layout_.sites);
-    const double width = 0.55 * std::min(room_.cell.width, room_.cell.height);
-    for (std::size_t i = 0; i < beside.size(); ++i)
-      for (const std::size_t j : beside[i]) {
-        if (j < i || layout_.group[i] != layout_.group[j] || layout_.sites[i].layer != layout_.sites[j].layer) continue;
-        pen_.line({at(layout_.sites[i]), at(layout_.sites[j])}, plusNear(layout_.group[i]) ? Ink::Shoal : Ink::Bank, width);
-      }
-  }
-
-  void outlineOf(std::size_t i, Ink fill, Ink stroke) {
-    const Point p = at(layout_.sites[i]);
-    const double w = room_.cell.width / 2, h = room_.cell.height / 2;
-    Shape& s = room_.cell.round ? pen_.circle(p, w, fill, stroke) : pen_.rectangle({p.x - w, p.y - h}, {p.x + w, p.y + h}, fill, stroke);
-    s.part = fmt::format("cell/{}", i);
-    s.tip = fmt::format("group {}, {} towards you", layout_.group[i], isPlus(i) ? "plus" : "minus");
-  }
-
-  bool isPlus(std::size_t i) const { return plusNear(layout_.group[i]) == (face_ == CellFace::Near); }
-
-  /// Plus: a filled dot in copper; minus: a bar. Told apart without colour. Of each group one cell, that nearest to its middle, has its
-  /// number.
-  void poles(bool overStrips = false) {
-    const std::vector<std::size_t> named = numbered();
-    const double h = std::min(room_.cell.width, room_.cell.height), r = 0.16 * h;
-    for (std::size_t i = 0; i < layout_.sites.size(); ++i) {
-      Point p = at(layout_.sites[i]);
-      if (std::find(named.begin(), named.end(), i) != named.end()) {
-        if (overStrips) pen_.circle({p.x, p.y - 0.14 * h}, 0.27 * h, Ink::Card, Ink::BankLine);
-        pen_.text({p.x, p.y}, std::to_string(layout_.group[i]), Face::SmallFigure, Ink::Ink, Anchor::Middle);
-        p.y += 0.24 * h;
-      }
-      if (isPlus(i)) pen_.circle(p, r, Ink::Copper);
-      else pen_.rectangle({p.x - r, p.y - r / 3}, {p.x + r, p.y + r / 3}, Ink::Ink);
-    }
-  }
-
-  /// Above the room, at its right end: the names of layers stand at the left.
-  void corner(std::string words, Ink ink) {
-    pen_.text({d_.world.high.x - 12, -extent_.high.y - 8}, std::move(words), Face::Small, ink, Anchor::End);
-  }
-
-  Drawing done() { return std::move(d_); }
-  Pen& pen() { return pen_; }
-  void describe(std::string words) { d_.description = std::move(words); }
-
- private:
-  std::vector<std::size_t> numbered() const {
-    std::map<int, std::vector<std::size_t>> of;
-    for (std::size_t i = 0; i < layout_.group.size(); ++i) of[layout_.group[i]].push_back(i);
-    std::vector<std::size_t> out;
-    for (const auto& [group, cells] : of) {
-      Point middle;
-      for (const std::size_t i : cells) {
-        middle.x += at(layout_.sites[i]).x / static_cast<double>(cells.size());
-        middle.y += at(layout_.sites[i]).y / static_cast<double>(cells.size());
-      }
-      out.push_back(*std::min_element(cells.begin(), cells.end(), [&](std::size_t a, std::size_t b) {
-        const Point p = at(layout_.sites[a]), q = at(layout_.sites[b]);
-        return std::hypot(p.x - middle.x, p.y - middle.y) < std::hypot(q.x - middle.x, q.y - middle.y);
-      }));
-    }
-    return out;
-  }
-
-  const FitRoom& room_;
-  const CellLayout& layout_;
-  CellFace face_;
-  Extent extent_;
-  Drawing d_;
-  Pen pen_;
-  int layers_ = 1;
-};
-
-std::string_view faceWords(CellFace face) { return face == CellFace::Near ? "near face" : "far face, mirrored"; }
-
-}  // namespace
 
 Drawing fitCells(const CellsShown& shown) {
-  Cells cells(shown.room, shown.layout, shown.face);
+  CellsPicture cells(shown.room, shown.layout, shown.face);
   cells.ground();
   cells.bonds();
   for (std::size_t i = 0; i < shown.layout.sites.size(); ++i) {
@@ -133,6 +19,8 @@ Drawing fitCells(const CellsShown& shown) {
     cells.outlineOf(i, shown.stale ? Ink::Card : odd ? Ink::Shoal : Ink::Bank, shown.stale ? Ink::Soft : Ink::Deep);
   }
   cells.poles();
+  for (std::size_t i = 0; i < shown.locked.stays.size() && shown.locked.layout == shown.layout; ++i)
+    if (shown.locked.stays[i]) cells.ringed(i, Ink::Ink, "stays");
   const LayoutScores& s = shown.layout.scores;
   cells.describe(shown.layout.empty() ? std::string("no cells yet")
                                       : fmt::format("{} cells, {}; fronts of at least {}; neighbours at most {} groups apart",
@@ -141,7 +29,7 @@ Drawing fitCells(const CellsShown& shown) {
 }
 
 Drawing fitStrips(const FitFigures& f, CellFace face) {
-  Cells cells(f.room, f.layout, face);
+  CellsPicture cells(f.room, f.layout, face);
   cells.ground();
   for (std::size_t i = 0; i < f.layout.sites.size(); ++i) cells.outlineOf(i, Ink::Card, Ink::BankLine);
   if (!f.strips) return cells.done();
@@ -160,6 +48,10 @@ Drawing fitStrips(const FitFigures& f, CellFace face) {
     if (!hottest || s.density > hottest->density) hottest = &s;
   }
   cells.poles(true);
+  for (const auto* taken : {&f.strips->minusTaps, &f.strips->plusTaps})
+    for (const std::size_t i : *taken)
+      if (cells.isPlus(i) == (taken == &f.strips->plusTaps))
+        cells.ringed(i, Ink::Copper, taken == &f.strips->plusTaps ? "plus is taken here" : "minus is taken here");
   std::string told = fmt::format("strips, {}", faceWords(face));
   if (hottest) {
     const Point a = cells.at(f.layout.sites[hottest->a]), b = cells.at(f.layout.sites[hottest->b]);
@@ -173,6 +65,10 @@ Drawing fitStrips(const FitFigures& f, CellFace face) {
   return cells.done();
 }
 
+Point placeOfCell(const FitFigures& f, std::size_t cell, CellFace face) {
+  return CellsPicture(f.room, f.layout, face).at(f.layout.sites[cell]);
+}
+
 Drawing fitGlance(const Subject& subject) {
   const auto& packs = subject.assessment.figures.packs;
   for (const PackFigures& p : packs)
@@ -180,28 +76,6 @@ Drawing fitGlance(const Subject& subject) {
   for (std::size_t k = 0; k < packs.size(); ++k)
     if (packs[k].fit) return fitRoom(subject, k);
   return worldOf({});
-}
-
-Drawing cellTemplate(const Subject& subject, std::size_t pack, CellFace face) {
-  const FitFigures* f = subject.assessment.figures.packs[pack].fit.get();
-  if (!f || f->layout.empty()) return worldOf({});
-  Cells cells(f->room, f->layout, face);
-  cells.ground();
-  for (std::size_t i = 0; i < f->layout.sites.size(); ++i) { cells.outlineOf(i, Ink::None, Ink::Ink); }
-  cells.poles();
-  Drawing d = cells.done();
-  // A bar to be measured before anything is cut.
-  constexpr double proving = 50, room = 24;
-  d.world.low.y -= room;
-  d.world.low.x = std::min(d.world.low.x, d.world.high.x - proving - 30);
-  Pen pen(d);
-  const double x = d.world.low.x + 10, y = d.world.low.y + 14;
-  pen.line({{x, y}, {x + proving, y}}, Ink::Ink, 0.6).part = "proving-bar";
-  for (const double end : {x, x + proving}) pen.line({{end, y - 4}, {end, y + 4}}, Ink::Ink, 0.6);
-  pen.text({x + proving + 4, y + 3},
-           fmt::format("50 mm: measure it first. {}, {}", subject.assessment.figures.packs[pack].model.name, faceWords(face)), Face::Small,
-           Ink::Ink);
-  return d;
 }
 
 }  // namespace usherwright::drawing

@@ -21,7 +21,10 @@ FieldRows rowsOf(const RoomThing*) {
       row<&RoomThing::y>("y_mm", "its middle up", Kind::SmallLength, inFit, {-5000, 5000}, "tape, from the room's bottom"),
       row<&RoomThing::width>("width_mm", "its length", Kind::SmallLength, inFit, {0, 5000},
                              "calliper; what moves: from one end to the other"),
-      row<&RoomThing::height>("height_mm", "its height", Kind::SmallLength, inFit, {0, 5000}, "calliper")};
+      row<&RoomThing::height>("height_mm", "its height", Kind::SmallLength, inFit, {0, 5000}, "calliper"),
+      row<&RoomThing::heat>("heat_W", "heat", Kind::Power, inFit, {0, 1000}, "volts over it times amperes, for long"),
+      row<&RoomThing::covered>("covered", "covered", Kind::Flag, inFit, {0, 0}, "a sleeve, a cap or tape over all of it?"),
+      row<&RoomThing::comesOff>("comes_off", "comes off", Kind::Flag, inFit, {0, 0}, "can it be taken off to get the pack in?")};
   return rows;
 }
 
@@ -54,6 +57,11 @@ FieldRows rowsOf(const Fit*) {
       whenEmpty(row<&Fit::strips>("strips_mm", "strips, both faces", Kind::SmallLength, inFit, {0, 40},
                                   "calliper over the linked block, less the cell"),
                 usual::stripRoom),
+      row<&Fit::open>("open_side", "open side", Kind::Choice, inFit, {0, 0}, "the side by which the pack goes in"),
+      whenEmpty(row<&Fit::mouth>("mouth_mm", "opening", Kind::SmallLength, inFit, {1, 5000}, "tape, across the mouth"), "all of it"),
+      whenEmpty(row<&Fit::mouthFrom>("mouth_from_mm", "opening begins at", Kind::SmallLength, inFit, {0, 5000},
+                                     "tape, from the back, or from below"),
+                "its middle"),
       whenEmpty(row<&Fit::leadExit>("lead_exit", "lead leaves at", Kind::Choice, inFit), "front"),
       whenEmpty(row<&Fit::stance>("stance", "cells point", Kind::Choice, inFit), "across"),
       whenEmpty(row<&Fit::grid>("grid", "grid", Kind::Choice, inFit), "what holds more"),
@@ -67,7 +75,20 @@ FieldRows rowsOf(const Fit*) {
       whenEmpty(row<&Fit::stripLayers>("strip_layers", "strip layers", Kind::Count, inFit, {1, 10}), "1"),
       row<&Fit::rings>("rings", "rings on plus ends", Kind::Flag, inFit, {0, 0}, "look at every plus end, before the strips"),
       row<&Fit::barrier>("barrier", "sheets between", Kind::Flag, inFit, {0, 0}, "look between neighbours of distant groups"),
-      row<&Fit::linking>("linking", "joined by", Kind::Choice, inFit, {0, 0}, "as you do it")};
+      row<&Fit::linking>("linking", "joined by", Kind::Choice, inFit, {0, 0}, "as you do it"),
+      whenEmpty(row<&Fit::boxX>("box_x_mm", "case along", Kind::SmallLength, inFit, {-5000, 5000}, "drag it on Clearance"), "freest"),
+      whenEmpty(row<&Fit::boxY>("box_y_mm", "case up", Kind::SmallLength, inFit, {-5000, 5000}, "drag it on Clearance"), "freest"),
+      whenEmpty(row<&Fit::boxTurn>("box_turn_deg", "case turn, °", Kind::Plain, inFit, {-180, 180}, "front end up"), "freest"),
+      whenEmpty(row<&Fit::bed>("bed_mm", "printer's bed", Kind::SmallLength, inFit, {50, 2000}, "its shorter side, less the brim"),
+                usual::printerBed),
+      row<&Fit::lockedGroups>("locked_groups", "groups that stay", Kind::Text, inFit, {1, 9999}, "numbers, such as 1, 2, 13"),
+      row<&Fit::lockedCells>("locked_cells", "cells that stay", Kind::Text, inFit, {1, 9999}, "numbers of kept cells, such as 1, 2, 13"),
+      whenEmpty(row<&Fit::minusTaken>("minus_taken_at", "minus taken at", Kind::Text, inFit, {1, 9999},
+                                      "numbers of kept cells of the first group"),
+                "first row"),
+      whenEmpty(
+          row<&Fit::plusTaken>("plus_taken_at", "plus taken at", Kind::Text, inFit, {1, 9999}, "numbers of kept cells of the last group"),
+          "first row")};
   return rows;
 }
 

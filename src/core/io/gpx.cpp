@@ -1,0 +1,121 @@
+// GPX by a kept XML library, which expands no entities.
+#include "core/io/gpx.h"
+
+#include <fmt/format.h>
+
+#include <charconv>
+#include <chrono>
+#include <cmath>
+#include <optional>
+#include <pugixml.hpp>
+#include <string>
+
+#include "core/quantity/text.h"
+#include "core/quantity/units.h"
+
+namespace usherwright {
+namespace {
+
+/// Without the prefix of its name space.
+std::string_view nameOf(const pugi::xml_node& node) {
+  const std::string_view name = node.name();
+  const auto colon = name.find(':');
+  return colon == std::string_view::npos ? name : name.substr(colon + 1);
+}
+
+pugi::xml_node childOf(const pugi::xml_node& node, std::string_view name) {
+  for (const pugi::xml_node& child : node.children())
+    if (nameOf(child) == name) return child;
+  return {};
+}
+
+std::optional<double> numberIn(const char* text) {
+  const std::string word = trimmed(text);
+  double out = 0;
+  const auto [end, error] = std::from_chars(word.data(), word.data() + word.size(), out);
+  if (error != std::errc() || end != word.data() + word.size() || !std::isfinite(out)) return std::nullopt;
+  return out;
+}
+
+/// Seconds of "2026-05-31T10:04:05.5Z", with or without a shift to UTC.
+std::optional<double> secondsOf(const char* text) {
+  int year = 0, month = 0, day = 0, hour = 0, minute = 0, used = 0;
+  double second = 0;
+  if (std::sscanf(text, " %4d-%2d-%2dT%2d:%2d:%lf%n", &year, &month, &day, &hour, &minute, &second, &used) < 6) return std::nullopt;
+  const std::chrono::year_month_day date{std::chrono::year(year), std::chrono::month(static_cast<unsigned>(month)),
+                                         std::chrono::day(static_cast<unsigned>(day))};
+  if (!date.ok() || hour < 0 || hour > 24 || minute < 0 || minute > 59 || !(second >= 0 && second < 61)) return std::nullopt;
+  double shift = 0;
+  int shiftHours = 0, shiftMinutes = 0;
+  char sign = 'Z';
+  if (std::sscanf(text + used, "%c%2d:%2d", &sign, &shiftHours, &shiftMinutes) == 3 && (sign == '+' || sign == '-'))
+    shift = (sign == '-' ? -1 : 1) * (shiftHours * 3600.0 + shiftMinutes * 60.0);
+  const auto days = std::chrono::sys_days(date).time_since_epoch().count();
+  return static_cast<double>(days) * 86400 + hour * 3600 + minute * 60 + second - shift;
+}
+
+class Reader {
+ public:
+  Expected<void> read(const pugi::xml_node& points, std::string_view what, std::string_view name) {
+    bool begins = true;
+    for (const pugi::xml_node& node : points.children()) {
+      if (nameOf(node) != name) continue;
+      const std::string place = fmt::format("{} {}", what, out_.size() + 1);
+      if (out_.size() >= mostTrackPoints) return unexpected(place, "more points", fmt::format("at most {}", mostTrackPoints));
+      TrackPoint p;
+      const auto latitude = numberIn(node.attribute("lat").value()), longitude = numberIn(node.attribute("lon").value());
+      if (!latitude || std::abs(*latitude) > 90)
+        return unexpected(place, "lat " + inQuotes(node.attribute("lat").value()), "degrees from −90 to 90");
+      if (!longitude || std::abs(*longitude) > 180)
+        return unexpected(place, "lon " + inQuotes(node.attribute("lon").value()), "degrees from −180 to 180");
+      p.latitude = *latitude;
+      p.longitude = *longitude;
+      p.begins = begins && !out_.empty();
+      begins = false;
+      constexpr double lowest = -500, highest = 9000;  // m
+      if (const auto height = numberIn(childOf(node, "ele").text().get()); height && *height > lowest && *height < highest)
+        p.elevation = *height;
+      if (const auto time = secondsOf(childOf(node, "time").text().get())) {
+        if (!first_) first_ = time;
+        p.time = *time - *first_;
+      }
+      out_.push_back(p);
+    }
+    return {};
+  }
+  std::vector<TrackPoint> take() { return std::move(out_); }
+  bool isEmpty() const { return out_.empty(); }
+
+ private:
+  std::vector<TrackPoint> out_;
+  std::optional<double> first_;
+};
+
+}  // namespace
+
+Expected<std::vector<TrackPoint>> readGpx(std::string_view file) {
+  if (file.size() > mostGpxBytes)
+    return unexpected("the file", fmt::format("{} MB", file.size() >> 20), fmt::format("at most {} MB", mostGpxBytes >> 20));
+  if (file.find("<!DOCTYPE") != std::string_view::npos || file.find("<!ENTITY") != std::string_view::npos)
+    return unexpected("the file", "a document type", "a GPX file without one: nothing is fetched or expanded");
+  pugi::xml_document document;
+  const pugi::xml_parse_result parsed = document.load_buffer(file.data(), file.size(), pugi::parse_minimal | pugi::parse_escapes);
+  if (!parsed) return unexpected(fmt::format("byte {}", parsed.offset), parsed.description(), "a GPX file: XML that is whole");
+  const pugi::xml_node root = document.document_element();
+  if (nameOf(root) != "gpx") return unexpected("the file", inQuotes(std::string(nameOf(root))), "a GPX file, which begins with <gpx>");
+  Reader reader;
+  for (const pugi::xml_node& track : root.children())
+    if (nameOf(track) == "trk")
+      for (const pugi::xml_node& segment : track.children())
+        if (nameOf(segment) == "trkseg")
+          if (auto ok = reader.read(segment, "point", "trkpt"); !ok) return tl::unexpected(ok.error());
+  if (reader.isEmpty())
+    for (const pugi::xml_node& route : root.children())
+      if (nameOf(route) == "rte")
+        if (auto ok = reader.read(route, "point", "rtept"); !ok) return tl::unexpected(ok.error());
+  std::vector<TrackPoint> out = reader.take();
+  if (out.size() < 2) return unexpected("the file", out.empty() ? "no point" : "one point", "a track or a route of at least two points");
+  return out;
+}
+
+}  // namespace usherwright

@@ -1,0 +1,20 @@
+// Tracks and routes from GPX files, as receivers and planners write them.
+#pragma once
+
+#include <string_view>
+#include <vector>
+
+#include "core/quantity/problem.h"
+#include "core/travel/terrain.h"
+
+namespace usherwright {
+
+inline constexpr std::size_t mostGpxBytes = 64 << 20;
+inline constexpr std::size_t mostTrackPoints = 200000;
+
+/// The points of all tracks in their order, each segment with its beginning marked; without a track those of the routes. Times in
+/// seconds from the first one. Refused, with place, found and expected: what is no GPX, a document type (nothing is fetched or
+/// expanded), more than 64 MB or 200 000 points, a place that is none on the earth. A height or a time that cannot be read is not known.
+Expected<std::vector<TrackPoint>> readGpx(std::string_view file);
+
+}  // namespace usherwright

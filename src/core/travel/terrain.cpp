@@ -1,0 +1,347 @@
+// Distances, holes, and the estimate of heights.
+#include "core/travel/terrain.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <numbers>
+
+#include "core/quantity/units.h"
+
+namespace usherwright {
+namespace {
+
+constexpr double earth = 6371000, perDegree = std::numbers::pi / 180;
+constexpr double step = 25;                        // m between the points of the ground
+constexpr double leastMove = 8;                    // m: less is a receiver that stands
+constexpr double longestBridge = 500;              // m
+constexpr double fastest = 40;                     // m/s: no bicycle, not even downhill
+constexpr double farJump = 1000, nearAgain = 300;  // m: of a track without times
+constexpr double usualSpeed = 5;                   // m/s, where nobody knows the times
+constexpr double mostWeight = 10;                  // observations in one step that count: standing for an hour tells no more
+constexpr double evened = 0.8;                     // of the errors as fitted
+constexpr std::size_t mostFitted = 3000;           // steps that the sizes of the errors are fitted on
+
+double distance(const TrackPoint& a, const TrackPoint& b) {
+  const double dLat = (b.latitude - a.latitude) * perDegree, dLon = (b.longitude - a.longitude) * perDegree;
+  const double s = std::sin(dLat / 2), t = std::sin(dLon / 2);
+  const double h = s * s + std::cos(a.latitude * perDegree) * std::cos(b.latitude * perDegree) * t * t;
+  return 2 * earth * std::asin(std::min(1.0, std::sqrt(h)));
+}
+
+/// A point of the track with its way from the start.
+struct Placed {
+  double along;
+  const TrackPoint* point;
+};
+
+/// The points in their order, without those that jump, with how far along they are.
+class Walk {
+ public:
+  Walk(const std::vector<TrackPoint>& track, std::vector<std::string>& said) : track_(track), said_(said) {}
+
+  std::vector<Placed> run() {
+    std::vector<Placed> out;
+    const TrackPoint* last = nullptr;
+    double along = 0, bridged = 0;
+    std::size_t wild = 0, bridges = 0, left = 0;
+    double leftOut = 0;
+    for (std::size_t i = 0; i < track_.size(); ++i) {
+      const TrackPoint& p = track_[i];
+      if (!last) {
+        last = &p;
+        out.push_back({0, &p});
+        continue;
+      }
+      if (jumps(i, *last)) {
+        ++wild;
+        continue;
+      }
+      const double way = distance(*last, p);
+      if (way < leastMove) {
+        out.push_back({along, &p});
+        continue;
+      }
+      const bool hole = p.begins || way > longestBridge;
+      if (hole && way > longestBridge) {
+        ++left;
+        leftOut += way;
+      } else {
+        if (hole) {
+          ++bridges;
+          bridged += way;
+        }
+        along += way;
+      }
+      last = &p;
+      out.push_back({along, &p});
+    }
+    say(wild, bridges, bridged, left, leftOut);
+    return out;
+  }
+
+ private:
+  bool jumps(std::size_t i, const TrackPoint& last) const {
+    const TrackPoint& p = track_[i];
+    const double way = distance(last, p);
+    if (p.begins) return false;
+    if (p.time && last.time && *p.time > *last.time && way > 50) return way / (*p.time - *last.time) > fastest && comesBack(i, last);
+    return way > farJump && comesBack(i, last);
+  }
+  /// The next point lies near the last good one again: this one is nowhere.
+  bool comesBack(std::size_t i, const TrackPoint& last) const {
+    const double way = distance(last, track_[i]);
+    for (std::size_t k = i + 1; k < std::min(track_.size(), i + 4); ++k)
+      if (distance(last, track_[k]) < std::max(nearAgain, 0.5 * way)) return true;
+    return i + 1 == track_.size();
+  }
+
+  void say(std::size_t wild, std::size_t bridges, double bridged, std::size_t left, double leftOut) {
+    const auto many = [](std::size_t n, const char* one, const char* more) {
+      return n == 1 ? fmt::format("One {}", one) : fmt::format("{} {}", n, more);
+    };
+    if (wild > 0) said_.push_back(many(wild, "point that jumps is left out.", "points that jump are left out."));
+    if (bridges > 0) said_.push_back(many(bridges, "hole is", "holes are") + fmt::format(" bridged: {} m.", std::lround(bridged)));
+    if (left > 0) said_.push_back(many(left, "hole is", "holes are") + fmt::format(" left out: {} km.", formatNumber(leftOut / 1000, 3)));
+  }
+
+  const std::vector<TrackPoint>& track_;
+  std::vector<std::string>& said_;
+};
+
+/// Heights seen in one step: their mean, and how many count. None: 0.
+struct Seen {
+  double height = 0, weight = 0;
+};
+
+/// Sizes of the ground's grade and of the receiver's errors; logarithms, as they are searched.
+struct Sizes {
+  std::array<double, 5> log{};
+  double grade() const { return std::exp(log[0]); }        ///< rise over run, standard deviation
+  double gradeLength() const { return std::exp(log[1]); }  ///< m in which it is forgotten to a third
+  double slow() const { return std::exp(log[2]); }         ///< m
+  double slowTime() const { return std::exp(log[3]); }     ///< s
+  double fast() const { return std::exp(log[4]); }         ///< m
+};
+
+using Vector = std::array<double, 3>;
+using Matrix = std::array<std::array<double, 3>, 3>;
+
+Matrix times(const Matrix& a, const Matrix& b) {
+  Matrix out{};
+  for (std::size_t i = 0; i < 3; ++i)
+    for (std::size_t k = 0; k < 3; ++k)
+      for (std::size_t j = 0; j < 3; ++j) out[i][j] += a[i][k] * b[k][j];
+  return out;
+}
+Matrix turned(const Matrix& a) {
+  Matrix out{};
+  for (std::size_t i = 0; i < 3; ++i)
+    for (std::size_t j = 0; j < 3; ++j) out[i][j] = a[j][i];
+  return out;
+}
+Matrix inverse(const Matrix& m) {
+  const auto minor = [&](std::size_t i, std::size_t j) {
+    const std::size_t a = (i + 1) % 3, b = (i + 2) % 3, c = (j + 1) % 3, d = (j + 2) % 3;
+    return m[a][c] * m[b][d] - m[a][d] * m[b][c];
+  };
+  const double whole = m[0][0] * minor(0, 0) + m[0][1] * minor(0, 1) + m[0][2] * minor(0, 2);
+  Matrix out{};
+  for (std::size_t i = 0; i < 3; ++i)
+    for (std::size_t j = 0; j < 3; ++j) out[i][j] = minor(j, i) / whole;
+  return out;
+}
+
+/// Height, grade and the slow error along the steps.
+class Filter {
+ public:
+  Filter(const std::vector<Seen>& seen, double speed, const Sizes& sizes) : seen_(seen) {
+    const double forgotten = std::exp(-step / sizes.gradeLength()), drift = std::exp(-step / (sizes.slowTime() * speed));
+    move_ = {{{1, step, 0}, {0, forgotten, 0}, {0, 0, drift}}};
+    const double grade = sizes.grade() * sizes.grade(), g = grade * (1 - forgotten * forgotten);
+    slow_ = sizes.slow() * sizes.slow();
+    fast_ = sizes.fast() * sizes.fast();
+    noise_ = {{{g * step * step / 4, g * step / 2, 0}, {g * step / 2, g, 0}, {0, 0, slow_ * (1 - drift * drift)}}};
+    p_ = {{{1e4, 0, 0}, {0, grade, 0}, {0, 0, slow_}}};
+  }
+
+  /// The logarithm of the likelihood of what was seen; keeps every state where `keep` is asked for.
+  double forward(bool keep) {
+    double likelihood = 0;
+    x_ = {firstHeight(), 0, 0};
+    std::size_t count = 0;
+    for (std::size_t i = 0; i < seen_.size(); ++i) {
+      if (i > 0) {
+        x_ = {x_[0] + step * x_[1], move_[1][1] * x_[1], move_[2][2] * x_[2]};
+        p_ = times(times(move_, p_), turned(move_));
+        for (std::size_t a = 0; a < 3; ++a)
+          for (std::size_t b = 0; b < 3; ++b) p_[a][b] += noise_[a][b];
+      }
+      if (keep) before_.push_back({x_, p_});
+      if (seen_[i].weight > 0) {
+        const double s = p_[0][0] + 2 * p_[0][2] + p_[2][2] + fast_ / seen_[i].weight, off = seen_[i].height - x_[0] - x_[2];
+        if (count++ > 2) likelihood -= 0.5 * (std::log(s) + off * off / s);
+        Vector gain{}, row{};
+        for (std::size_t a = 0; a < 3; ++a) gain[a] = (p_[a][0] + p_[a][2]) / s;
+        for (std::size_t a = 0; a < 3; ++a) row[a] = p_[0][a] + p_[2][a];
+        for (std::size_t a = 0; a < 3; ++a) {
+          x_[a] += gain[a] * off;
+          for (std::size_t b = 0; b < 3; ++b) p_[a][b] -= gain[a] * row[b];
+        }
+      }
+      if (keep) after_.push_back({x_, p_});
+    }
+    return likelihood;
+  }
+
+  std::vector<double> heights() {
+    forward(true);
+    std::vector<double> out(seen_.size());
+    Vector later = after_.back().x;
+    out.back() = later[0];
+    for (std::size_t i = seen_.size() - 1; i-- > 0;) {
+      Matrix ahead = before_[i + 1].p;
+      for (std::size_t a = 0; a < 3; ++a) ahead[a][a] += 1e-12;
+      const Matrix gain = times(times(after_[i].p, turned(move_)), inverse(ahead));
+      Vector now = after_[i].x;
+      for (std::size_t a = 0; a < 3; ++a)
+        for (std::size_t b = 0; b < 3; ++b) now[a] += gain[a][b] * (later[b] - before_[i + 1].x[b]);
+      later = now;
+      out[i] = now[0];
+    }
+    return out;
+  }
+
+ private:
+  struct State {
+    Vector x;
+    Matrix p;
+  };
+  double firstHeight() const {
+    for (const Seen& s : seen_)
+      if (s.weight > 0) return s.height;
+    return 0;
+  }
+
+  const std::vector<Seen>& seen_;
+  Matrix move_{}, noise_{}, p_{};
+  Vector x_{};
+  double slow_ = 0, fast_ = 0;
+  std::vector<State> before_, after_;
+};
+
+/// By maximum likelihood with weak beliefs of what is usual, each size in turn, its step halved where it does not help.
+Sizes fitted(const std::vector<Seen>& all, double speed) {
+  // Of a long track a piece in its middle: the receiver is the same one.
+  std::vector<Seen> some = all;
+  if (all.size() > mostFitted) {
+    const auto from = all.begin() + static_cast<std::ptrdiff_t>((all.size() - mostFitted) / 2);
+    some.assign(from, from + static_cast<std::ptrdiff_t>(mostFitted));
+  }
+  constexpr std::array<double, 5> usual{0.03, 700, 1, 35, 0.5}, least{0.004, 350, 0.02, 18, 0.02}, most{0.09, 1500, 5, 65, 5};
+  constexpr std::array<double, 5> doubt{1.0, 0.4, 1.5, 0.35, 1.5};
+  const auto belief = [&](const Sizes& s) {
+    double out = Filter(some, speed, s).forward(false);
+    for (std::size_t i = 0; i < 5; ++i) {
+      const double off = (s.log[i] - std::log(usual[i])) / doubt[i];
+      out -= 0.5 * off * off;
+    }
+    return out;
+  };
+  Sizes best;
+  double highest = -1e300;
+  for (const double slow : {0.05, 0.7, 2.5})
+    for (const double fast : {0.03, 0.3, 1.5}) {
+      const Sizes s{{std::log(usual[0]), std::log(usual[1]), std::log(slow), std::log(usual[3]), std::log(fast)}};
+      if (const double b = belief(s); b > highest) {
+        highest = b;
+        best = s;
+      }
+    }
+  std::array<double, 5> stride{0.6, 0.5, 0.7, 0.4, 0.7};
+  constexpr int rounds = 7;
+  for (int round = 0; round < rounds; ++round)
+    for (std::size_t i = 0; i < 5; ++i) {
+      bool moved = false;
+      for (const double by : {stride[i], -stride[i]}) {
+        Sizes s = best;
+        s.log[i] = std::clamp(s.log[i] + by, std::log(least[i]), std::log(most[i]));
+        const double b = belief(s);
+        if (b <= highest + 1e-6) continue;
+        highest = b;
+        best = s;
+        moved = true;
+        break;
+      }
+      if (!moved) stride[i] /= 2;
+    }
+  // The likeliest ground is smoother than the true one: a little less is believed of the errors, so that climb and power come out even.
+  best.log[2] += std::log(evened);
+  best.log[4] += std::log(evened);
+  return best;
+}
+
+/// m/s over the whole, while it moved.
+double speedOf(const std::vector<Placed>& placed) {
+  const TrackPoint &first = *placed.front().point, &last = *placed.back().point;
+  if (!first.time || !last.time || *last.time <= *first.time) return usualSpeed;
+  double moving = 0;
+  for (std::size_t i = 1; i < placed.size(); ++i)
+    if (placed[i].along > placed[i - 1].along && placed[i].point->time && placed[i - 1].point->time)
+      moving += std::clamp(*placed[i].point->time - *placed[i - 1].point->time, 0.0, 60.0);
+  return moving > 0 ? std::clamp(placed.back().along / moving, 1.0, 15.0) : usualSpeed;
+}
+
+void heights(const std::vector<Placed>& placed, Terrain& out) {
+  std::vector<Seen> seen(out.along.size());
+  for (const Placed& p : placed) {
+    if (!p.point->elevation) continue;
+    Seen& s = seen[std::min(seen.size() - 1, static_cast<std::size_t>(std::lround(p.along / step)))];
+    s.height += *p.point->elevation;
+    s.weight += 1;
+  }
+  std::size_t filled = 0;
+  for (Seen& s : seen) {
+    if (s.weight <= 0) continue;
+    s.height /= s.weight;
+    s.weight = std::min(s.weight, mostWeight);
+    ++filled;
+  }
+  if (filled < 2) {
+    out.said.emplace_back("The track has no heights: its climb is not known.");
+    return;
+  }
+  const double speed = speedOf(placed);
+  out.height = Filter(seen, speed, fitted(seen, speed)).heights();
+  double climb = 0;
+  for (std::size_t i = 1; i < out.height.size(); ++i) climb += std::max(0.0, out.height[i] - out.height[i - 1]);
+  out.climb = Metre(climb);
+}
+
+}  // namespace
+
+Terrain terrainOf(const std::vector<TrackPoint>& track) {
+  Terrain out;
+  if (track.size() < 2) return out;
+  const std::vector<Placed> placed = Walk(track, out.said).run();
+  const double whole = placed.back().along;
+  if (whole < 2 * step) {
+    out.said.emplace_back("The track hardly moves.");
+    return out;
+  }
+  const auto count = static_cast<std::size_t>(std::ceil(whole / step)) + 1;
+  std::size_t at = 0;
+  for (std::size_t i = 0; i < count; ++i) {
+    const double along = std::min(whole, static_cast<double>(i) * step);
+    out.along.push_back(along);
+    while (at + 1 < placed.size() && placed[at + 1].along <= along) ++at;
+    out.latitude.push_back(placed[at].point->latitude);
+    out.longitude.push_back(placed[at].point->longitude);
+  }
+  heights(placed, out);
+  return out;
+}
+
+}  // namespace usherwright
