@@ -28,11 +28,11 @@ void MainWindow::buildActions() {
     actions_.add({text(form.name),
                   text(form.words) + QStringLiteral(" …"),
                   {},
-                  QStringLiteral("E&xport"),
+                  QStringLiteral("&Print"),
                   [this, &form] { files_->printTiles(form); },
                   {},
                   {}});
-  add("views-pdf", QStringLiteral("The harness, both views, as PDF …"), "", "E&xport", [this] { files_->printViews(); });
+  add("views-pdf", QStringLiteral("The harness, both views, as PDF …"), "", "&Print", [this] { files_->printViews(); });
   actions_.add({QStringLiteral("undo"), QStringLiteral("Undo"), QStringLiteral("Ctrl+Z"), QStringLiteral("&Edit"),
                 [this] { document_.undo(); },
                 [this] { return document_.canUndo() ? QStringLiteral("Undo: ") + document_.undoWords() : QStringLiteral("Undo"); },

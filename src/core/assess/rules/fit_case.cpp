@@ -179,8 +179,8 @@ void carrying(const Context& c, std::size_t k, const Pack& p, Unproven& hold) {
   const Hold& h = p.hold;
   const auto at = [&](std::string_view key) { return packPointer(k, fmt::format("hold/{}", key)); };
   if (!h.carrier) hold.checkUnknown(at("carrier"));
-  if (!h.carrierLimit && (h.carrier == Carrier::Rack || h.carrier == Carrier::SeatPost || h.carrier == Carrier::Fork))
-    hold.checkUnknown(at("carrier_limit_kg"));
+  // The frame's own tubes carry what a rider weighs; anything else has a limit of its own.
+  if (!h.carrierLimit && h.carrier != Carrier::FrameTubes) hold.checkUnknown(at("carrier_limit_kg"));
   if (!h.screws || !h.straps) hold.checkTogether("screws and straps", "count them", {at("screws"), at("straps")});
   if (h.screws && *h.screws > 0) {
     if (!h.screw || !h.screwInto)
