@@ -42,6 +42,9 @@ class RoomPicture {
   std::string field(std::string_view key) const { return fmt::format("/packs/{}/fit/{}", pack_, key); }
   std::string mm(double v) const { return formatQuantity(v, Kind::SmallLength, s_.units, 4); }
 
+  /// About the height of a line of words, in mm, where the whole is seen.
+  double line() const { return (d_.world.high.x - d_.world.low.x) / 42; }
+
   void unknown() {
     d_.world = {{0, 0}, {400, 200}};
     std::string what;
@@ -86,8 +89,7 @@ class RoomPicture {
     if (!named_) return;
     // Beside it, where a wall or the next one would be over it.
     if (isTurned(Stance::Up) || isTurned(Stance::Along))
-      pen_.text({x, -y - h - 6 - static_cast<double>(i % 3) * 0.11 * extentOf(figures_->room.inside).height()}, name, Face::Small, Ink::Ink,
-                Anchor::Middle);
+      pen_.text({x, -y - h - 6 - static_cast<double>(i % 4) * line()}, name, Face::Small, Ink::Ink, Anchor::Middle);
     else pen_.text({x + w + 5, -y + 3}, name, Face::Small, Ink::Ink);
   }
 
@@ -160,12 +162,12 @@ class RoomPicture {
     }
     const char* key = isTurned(Stance::Along) ? "length_mm" : isTurned(Stance::Up) ? "height_mm" : "depth_mm";
     pen_.text({x + room.depth / 2, top - 10}, "through the room", Face::Small, Ink::Soft, Anchor::Middle);
-    length({x + room.depth / 2, low + 20}, Millimetre(room.depth), key, "through the room");
+    length({x + room.depth / 2, low + 1.3 * line()}, Millimetre(room.depth), key, "through the room");
     if (figures_->from.box) return;
     const double spare = room.usableDepth - room.layers * each;
     told_ += room.layers < 1 ? " Too shallow for one layer of cells."
                              : fmt::format(" {} {}, {} to spare.", room.layers, room.layers == 1 ? "layer" : "layers", mm(spare));
-    pen_.text({x + room.depth / 2, low + 38},
+    pen_.text({x + room.depth / 2, low + 2.5 * line()},
               room.layers < 1 ? std::string("too shallow") : fmt::format("{} to spare for strips", mm(spare)), Face::Small,
               room.layers < 1 ? Ink::Stop : Ink::Soft, Anchor::Middle);
   }
@@ -267,8 +269,7 @@ void leftAround(Pen& pen, Drawing& d, const Fit& fit, const FitFigures& f, const
     pen.line({{from.x, -from.y}, {to.x, -to.y}}, Ink::Copper, 1.5).steady = true;
     // At the thing's end, with its name.
     const Extent e = extentOf(Region{other});
-    pen.text({e.high.x + 4, -(e.low.y + e.high.y) / 2 + 3}, name + ", " + mm(away), Face::Small,
-             away < leastClearance ? Ink::Stop : Ink::Ink);
+    pen.text({e.high.x + 4, -e.high.y - 2}, name + ", " + mm(away), Face::Small, away < leastClearance ? Ink::Stop : Ink::Ink);
     d.description += fmt::format(" {} to {}.", mm(away), name);
   };
   for (const RoomThing& t : fit.things) {
