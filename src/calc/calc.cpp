@@ -57,7 +57,8 @@ Outcome onTrack(const Options& o) {
   const auto plan = load(o.plan);
   if (!plan) return {failed, "", plan.error().sentence() + "\n"};
   const auto file = readWhole(o.what, mostGpxBytes);
-  const auto points = file ? readGpx(*file) : tl::unexpected(file.error());
+  if (!file) return {failed, "", file.error().sentence() + "\n"};
+  const auto points = readGpx(*file);
   if (!points) return {failed, "", o.what + " " + points.error().sentence() + "\n"};
   const Assessment a = assess(*plan, {shippedCatalogue(), today()});
   return {0, (o.json ? trackJson : trackText)(*plan, a, terrainOf(*points)), ""};

@@ -23,7 +23,7 @@ namespace fs = std::filesystem;
 namespace {
 
 std::string found(const std::string& plan) {
-  for (const char* folder : {"data/examples/", "tests/calc/plans/"}) {
+  for (const char* folder : {"data/examples/", "tests/calc/plans/", "tests/data/tracks/"}) {
     const std::string path = reference::sourcePath(folder + plan);
     if (fs::exists(path)) return path;
   }
@@ -45,7 +45,7 @@ std::vector<std::string> wordsOf(const std::string& command) {
   }
   if (any || !word.empty()) out.push_back(word);
   for (std::string& w : out)
-    if (w.ends_with(".uwplan")) w = found(w);
+    if (w.ends_with(".uwplan") || w.ends_with(".gpx")) w = found(w);
   return out;
 }
 

@@ -123,7 +123,8 @@ TEST_CASE("the ground under 200 tracks of a receiver: climb and energy are those
     const bool isClean = i % 5 == 0;
     // One to four metres together, a part of it slow.
     const double whole = isClean ? 0 : draw(1, 4), part = draw(0.2, 0.8);
-    const Made m = made(engine, std::array{1.0, 3.0, 10.0, 30.0}[i % 4], whole * std::sqrt(1 - part * part), whole * part, draw(20, 60));
+    const Made m = made(engine, std::array{1.0, 3.0, 10.0, 30.0}[static_cast<std::size_t>(i) % 4], whole * std::sqrt(1 - part * part),
+                        whole * part, draw(20, 60));
     const Terrain ground = terrainOf(m.track);
     REQUIRE(ground.climb);
     const double climb = ground.climb->value() / m.climb - 1, energy = estimateOn(ground, steady()).energy.value() / m.energy - 1;

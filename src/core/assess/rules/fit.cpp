@@ -319,31 +319,54 @@ void fitUnproven(const Context& c, Findings& out) {
     const bool built = p.origin == Origin::Built && !fit->from.box;
     Unproven room(c, Station::Fit, p.id + "/room", "the room of " + c.figures.packs[k].model.name);
     const auto at = [&](std::string_view key) { return packPointer(k, fmt::format("fit/{}", key)); };
-    room.checkUnknown(at("room"));
+    // A look at the value itself costs nothing beside a look by its name.
+    const auto unless = [&](const auto& known, std::string_view key) {
+      if (!known) room.checkUnknown(at(key));
+    };
+    unless(p.fit.room, "room");
     if (p.fit.room) lengthsOf(p.fit, at, room);
-    for (std::size_t i = 0; i < p.fit.things.size(); ++i)
-      for (const char* key : {"kind", "x_mm", "y_mm", "width_mm", "height_mm"}) room.checkUnknown(at(fmt::format("things/{}/{}", i, key)));
+    for (std::size_t i = 0; i < p.fit.things.size(); ++i) {
+      const RoomThing& t = p.fit.things[i];
+      const auto of = [&](const auto& known, std::string_view key) {
+        if (!known) room.checkUnknown(at(fmt::format("things/{}/{}", i, key)));
+      };
+      of(t.kind, "kind");
+      of(t.x, "x_mm");
+      of(t.y, "y_mm");
+      of(t.width, "width_mm");
+      of(t.height, "height_mm");
+    }
     if (fit->from.box)
       for (const char* key : {"box_length_mm", "box_width_mm", "box_height_mm"}) room.check(packPointer(k, key));
     if (fit->boxed) {
-      room.checkUnknown(at("open_side"));
-      if (p.fit.open && p.fit.open != OpenSide::Across) room.checkUnknown(at("mouth_mm"));
+      unless(p.fit.open, "open_side");
+      if (p.fit.open && p.fit.open != OpenSide::Across) unless(p.fit.mouth, "mouth_mm");
     }
     if (built) {
-      room.checkUnknown(at("linking"));
-      if (fit->room.cell.round || !fit->room.cellKnown)
-        for (const char* key : {"rings", "gap_mm"}) room.checkUnknown(at(key));
-      for (const char* key : {"barrier", "strip_material"}) room.checkUnknown(at(key));
+      unless(p.fit.linking, "linking");
+      if (fit->room.cell.round || !fit->room.cellKnown) {
+        unless(p.fit.rings, "rings");
+        unless(p.fit.gap, "gap_mm");
+      }
+      unless(p.fit.barrier, "barrier");
+      unless(p.fit.stripMaterial, "strip_material");
     }
     // Volts between neighbours and the current in the strips are those of the kept layout: without one nothing is said of them.
     if (!fit->from.box && fit->layout.empty() && (built || !p.fit.places.empty()))
       room.add("layout of the cells", p.fit.places.empty() ? "not kept yet" : "kept of other cells", "look for one on Layout, and keep it",
                at("room"));
     // Around the cells: what is assumed until it is measured, where it counts.
-    if (p.fit.room && !fit->from.box)
-      for (const char* key : {"wall_mm", "wrap_mm", "foam_mm", "strips_mm"}) room.checkUnknown(at(key));
-    if (!fit->layout.empty())
-      for (const char* key : {"strip_width_mm", "strip_thickness_mm", "strip_layers"}) room.checkUnknown(at(key));
+    if (p.fit.room && !fit->from.box) {
+      unless(p.fit.wall, "wall_mm");
+      unless(p.fit.wrap, "wrap_mm");
+      unless(p.fit.foam, "foam_mm");
+      unless(p.fit.strips, "strips_mm");
+    }
+    if (!fit->layout.empty()) {
+      unless(p.fit.stripWidth, "strip_width_mm");
+      unless(p.fit.stripThickness, "strip_thickness_mm");
+      unless(p.fit.stripLayers, "strip_layers");
+    }
     for (const std::string& missing : fit->room.missing)
       if (missing == "size of the cell" || missing == "S and P")
         room.add(missing, "not known yet", "calliper, and count", packPointer(k, missing == "S and P" ? "parallel" : "cell"));
