@@ -7,6 +7,7 @@
 #include "app/present/words.h"
 #include "core/drawing/fit/fit_drawings.h"
 #include "core/drawing/wiring/harness_board.h"
+#include "core/fit/net.h"
 
 namespace usherwright::app {
 namespace {
@@ -26,8 +27,7 @@ std::vector<drawing::Drawing> cells(const drawing::Subject& s) {
 std::vector<drawing::Drawing> dummies(const drawing::Subject& s) {
   std::vector<drawing::Drawing> out;
   for (std::size_t k = 0; k < s.plan.packs.size(); ++k)
-    if (const FitFigures* f = s.assessment.figures.packs[k].fit.get(); f && (!f->layout.empty() || f->boxed))
-      out.push_back(drawing::dummyNet(s, k));
+    if (const FitFigures* f = s.assessment.figures.packs[k].fit.get(); f && hasBlock(*f)) out.push_back(drawing::dummyNet(s, k));
   return out;
 }
 

@@ -16,14 +16,12 @@ namespace {
 constexpr std::size_t mostNumber = 9999;
 constexpr double nearlyEnough = 0.85;  // of the cells: below it a longer search would not find room for them
 
-}  // namespace
-
-namespace {
-
-/// Whether a number stands in a list that somebody typed.
-bool holds(const std::string& list, std::size_t number) {
-  const auto numbers = numbersIn(list, mostNumber);
-  return numbers && std::binary_search(numbers->begin(), numbers->end(), number);
+/// Which of the numbers up to `most` stand in a list that somebody typed.
+std::vector<bool> marked(const std::string& list, std::size_t most) {
+  std::vector<bool> out(most + 1, false);
+  for (const std::size_t n : numbersIn(list, mostNumber).value_or(std::vector<std::size_t>{}))
+    if (n <= most) out[n] = true;
+  return out;
 }
 
 }  // namespace
@@ -111,9 +109,10 @@ LayoutRequest layoutRequest(const FitFigures& f) {
   LayoutRequest out{*f.from.series, *f.from.parallel, fit.grid, fit.leadExit.value_or(LeadExit::Front),
                     fit.seed.value_or(usual::layoutSeed)};
   if (f.layout.empty() || (fit.lockedGroups.empty() && fit.lockedCells.empty())) return out;
-  out.locked = {f.layout, std::vector<bool>(f.layout.sites.size(), false)};
-  for (std::size_t i = 0; i < f.layout.sites.size(); ++i)
-    out.locked.stays[i] = holds(fit.lockedCells, i + 1) || holds(fit.lockedGroups, static_cast<std::size_t>(f.layout.group[i]));
+  const std::size_t cells = f.layout.sites.size();
+  out.locked = {f.layout, std::vector<bool>(cells, false)};
+  const std::vector<bool> byCell = marked(fit.lockedCells, cells), byGroup = marked(fit.lockedGroups, cells);
+  for (std::size_t i = 0; i < cells; ++i) out.locked.stays[i] = byCell[i + 1] || byGroup[static_cast<std::size_t>(f.layout.group[i])];
   return out;
 }
 

@@ -14,8 +14,7 @@ constexpr double proof = 450, shakenShare = 0.3;              // N/mm², A2-70; 
 constexpr double ofRivetNut = 0.6;                            // of a thread in solid metal
 constexpr double inInsert = 45, inWood = 30, inPlastic = 15;  // N/mm² of thread area
 constexpr double gravity = 9.81;
-constexpr double perSquareMetre = 5;  // W/(m²·K): inside and outside of a wall in still air
-constexpr double bikeUp = 550;        // mm
+constexpr double bikeUp = 550;  // mm
 
 }  // namespace
 
@@ -118,14 +117,14 @@ HoldFigures holdFigures(const Pack& pack, const FitFigures& fit, Known<Kilogram>
   for (const RoomThing& t : pack.fit.things)
     if (t.kind == ThingKind::Heat && t.heat) watts += t.heat->value();
   out.heat = Watt(watts);
-  if (watts > 0 && fit.room.known()) out.warmer = Kelvins(watts / (perSquareMetre * surfaceOf(fit.room)));
+  if (fit.room.known()) out.surface = surfaceOf(fit.room);
+  if (watts > 0 && out.surface > 0) out.warmer = Kelvins(watts / (stillAir * out.surface));
   if (fit.room.cellKnown && !fit.room.cell.round)
     out.growthNeeded = Millimetre(static_cast<double>(stackOf(fit)) * fit.room.cell.width * growthOfFlat / (1 + growthOfFlat));
   return out;
 }
 
 Known<MassMiddles> massMiddles(Kilogram bike, Millimetre wheelbase, const std::vector<MassShare>& packs) {
-  // The bike's own mass holds the packs that came with it: they are taken out where they sit, and put back.
   const MassMiddle own{Millimetre(bikeUp), wheelbase / 2};
   const auto middle = [&](bool all) {
     double mass = bike.value(), up = bike.value() * own.up.value(), along = bike.value() * own.along.value();
@@ -135,7 +134,7 @@ Known<MassMiddles> massMiddles(Kilogram bike, Millimetre wheelbase, const std::v
       up += p.mass.value() * p.at.up.value();
       along += p.mass.value() * p.at.along.value();
     }
-    return mass > 0 ? MassMiddle{Millimetre(up / mass), Millimetre(along / mass)} : own;
+    return MassMiddle{Millimetre(up / mass), Millimetre(along / mass)};
   };
   if (bike.value() <= 0) return std::nullopt;
   return MassMiddles{middle(false), middle(true)};

@@ -18,6 +18,7 @@ double holdOf(ScrewSize size, ScrewInto into);
 inline constexpr double strapPerMillimetre = 10;
 /// Peaks of acceleration on a way, in g: road 4, gravel 6, soft and rooty ground 10.
 double shockOf(Surface ridden);
+inline constexpr double stillAir = 5;                            ///< W/(m²·K) through a wall, still air on both sides
 inline constexpr double holdReserve = 2;                         ///< between what is held and what shakes
 inline constexpr double leastOfBefore = 0.7;                     ///< of the maker's tensile area
 inline constexpr int tightenAfterDays = 90;                      ///< screws and straps, once they have settled
@@ -41,7 +42,8 @@ struct HoldFigures {
   Known<Millimetre> overHead;      ///< left above a screw's head in the slide; below 0 it jams
   Known<Millimetre> spacerNeeded;  ///< to clear the bump by 3 mm
   Watt heat;                       ///< of the heat makers in the room that are known
-  Known<Kelvins> warmer;           ///< by them in the closed room, in still air: W / (5 W/m²K · its surface)
+  double surface = 0;              ///< m², of the room
+  Known<Kelvins> warmer;           ///< by them in the closed room, in still air
   Known<Millimetre> growthNeeded;  ///< of a stack of flat cells
 };
 /// `mass`: of the pack, if it is known.
@@ -52,15 +54,15 @@ struct MassMiddle {
   Millimetre up, along;
 };
 struct MassMiddles {
-  MassMiddle now, then;  ///< with the packs that came with the bike; with all of them
+  MassMiddle now, then;  ///< with the packs that came with it; with all of them
   Millimetre raised() const { return then.up - now.up; }
 };
-/// Of the bike's own mass 550 mm up over the middle of its wheelbase. Nothing while bike or a pack has no mass, or a pack no place.
 struct MassShare {
   Kilogram mass;
   MassMiddle at;
   bool came = false;  ///< with the bike
 };
+/// Of a bike, weighed without packs, its own middle 550 mm up over the middle of its wheelbase. Nothing of a bike without mass.
 Known<MassMiddles> massMiddles(Kilogram bike, Millimetre wheelbase, const std::vector<MassShare>& packs);
 
 /// What is to be thought of at a place, one short sentence each: theft, water, falls, reach.

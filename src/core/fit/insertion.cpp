@@ -20,17 +20,22 @@ Region middles(const Region& usable, double turn, double along, double up, doubl
   return heldInside(level, std::max(sliver, along + 2 * clearance), std::max(sliver, up + 2 * clearance));
 }
 
-/// The most clearance with which a box goes in, if it is more than `least`; below 0: it does not, and would at that much less.
-std::optional<double> mostClearance(const Region& usable, double turn, double along, double up, double least) {
-  const auto goes = [&](double c) { return !middles(usable, turn, along, up, c).empty(); };
-  double low = least + exact, high = farthestClearance;
-  if (low >= high || !goes(low)) return std::nullopt;
-  if (goes(high)) return high;
-  while (high - low > exact) {
+/// The end of an interval at whose beginning something goes and at whose end it does not, to within so much; the beginning's side.
+template <class Goes>
+double lastThatGoes(double low, double high, double within, const Goes& goes) {
+  while (high - low > within) {
     const double middle = (low + high) / 2;
     (goes(middle) ? low : high) = middle;
   }
   return low;
+}
+
+/// The most clearance with which a box goes in, if it is more than `least`; below 0: it does not, and would at that much less.
+std::optional<double> mostClearance(const Region& usable, double turn, double along, double up, double least) {
+  const auto goes = [&](double c) { return !middles(usable, turn, along, up, c).empty(); };
+  const double low = least + exact, high = farthestClearance;
+  if (low >= high || !goes(low)) return std::nullopt;
+  return goes(high) ? high : lastThatGoes(low, high, exact, goes);
 }
 
 /// Level, upright, and along every long edge.
@@ -96,11 +101,7 @@ BoxInRoom boxPlaced(const FitRoom& room, const Fit& fit, BoxInRoom box) {
     larger.up = std::max(sliver, box.up + 2 * c);
     return without({outlineOf(larger)}, room.usable).empty();
   };
-  double low = -farthestGrowth, high = farthestClearance;
-  while (high - low > exact / 8) {
-    const double middle = (low + high) / 2;
-    (inside(middle) ? low : high) = middle;
-  }
+  const double low = lastThatGoes(-farthestGrowth, farthestClearance, exact / 8, inside);
   const double across = (room.usableDepth - box.through) / 2;
   // Two lines on each other are no overlap: a hundredth, as places are kept.
   constexpr double rounding = 0.05;
@@ -131,27 +132,15 @@ LargestBox largestBox(const FitRoom& room) {
       const double along = longest * i / steps;
       const auto goes = [&](double up) { return !middles(room.usable, turn, along, up, 0).empty(); };
       // Nothing to be searched where it could not be larger than the best one.
-      double low = best.along * best.up / along, high = longest;
-      if (low >= high || !goes(low + fine)) continue;
-      while (high - low > fine) {
-        const double middle = (low + high) / 2;
-        (goes(middle) ? low : high) = middle;
-      }
-      best = {along, low, std::max(0.0, room.usableDepth), turn, {}};
+      const double low = best.along * best.up / along;
+      if (low >= longest || !goes(low + fine)) continue;
+      best = {along, lastThatGoes(low, longest, fine, goes), std::max(0.0, room.usableDepth), turn, {}};
     }
   if (best.along <= 0) return best;
   // Each side once more as long as the other lets it be.
-  const auto longestWith = [&](double& side, const auto& goes) {
-    double low = side, high = longest;
-    while (high - low > exact) {
-      side = (low + high) / 2;
-      (goes() ? low : high) = side;
-    }
-    side = low;
-  };
-  const auto goes = [&] { return !middles(room.usable, best.turn, best.along, best.up, 0).empty(); };
-  longestWith(best.along, goes);
-  longestWith(best.up, goes);
+  const auto goes = [&](double along, double up) { return !middles(room.usable, best.turn, along, up, 0).empty(); };
+  best.along = lastThatGoes(best.along, longest, exact, [&](double along) { return goes(along, best.up); });
+  best.up = lastThatGoes(best.up, longest, exact, [&](double up) { return goes(best.along, up); });
   best.at = turnedBack(spotIn(middles(room.usable, best.turn, best.along, best.up, 0)), best.turn);
   return best;
 }

@@ -91,7 +91,7 @@ std::size_t leadSide(const Ring& ring, LeadExit exit) {
 
 DummyNet dummyNet(const FitFigures& f) {
   DummyNet out;
-  if (!f.boxed && f.layout.empty()) {
+  if (!hasBlock(f)) {
     out.why = "No layout is kept, and no case is measured.";
     return out;
   }

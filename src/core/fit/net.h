@@ -26,6 +26,9 @@ struct DummyNet {
   std::vector<NetMark> marks;
 };
 
+/// A kept layout, or a case that is measured: there is a block to make a dummy of.
+inline bool hasBlock(const FitFigures& figures) { return !figures.layout.empty() || figures.boxed; }
+
 /// Of a kept layout: the cells' hull with foam, wrap and wall, as deep as cells, strips and both walls. Of a finished case: its sides.
 DummyNet dummyNet(const FitFigures& figures);
 

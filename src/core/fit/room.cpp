@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/fit/things.h"
 #include "core/plan/usual.h"
 
 namespace usherwright {
@@ -86,10 +87,8 @@ void cutThings(const Fit& fit, double skin, const Side& side, Stance plane, FitR
 
 Ring outlineOf(const RoomThing& t, double skin) {
   const ThingKind kind = t.kind.value_or(ThingKind::Moving);
-  if (kind == ThingKind::Strap || kind == ThingKind::Hole || !t.x || !t.y || !t.width || !t.height) return {};
-  const double by = kind == ThingKind::Board ? 0 : skin + leastClearance;
-  const double x = t.x->value(), y = t.y->value(), w = t.width->value() / 2 + by, h = t.height->value() / 2 + by;
-  return rectangle({x - w, y - h}, {x + w, y + h});
+  if (kind == ThingKind::Strap || kind == ThingKind::Hole) return {};
+  return placeOf(t, kind == ThingKind::Board ? 0 : skin + leastClearance);
 }
 
 Stance planeOf(const Fit& fit, bool box) {

@@ -9,6 +9,7 @@
 #include "core/drawing/list/svg.h"
 #include "core/drawing/wiring/harness_board.h"
 #include "core/drawing/wiring/harness_drawings.h"
+#include "core/fit/net.h"
 #include "core/io/calendar.h"
 #include "core/io/clock.h"
 #include "core/io/fit_prints.h"
@@ -100,8 +101,7 @@ Expected<std::string> writeBenchFar(const Plan& plan, const Assessment& a) { ret
 
 Expected<std::string> writeDummy(const Plan& plan, const Assessment& a) {
   for (std::size_t k = 0; k < plan.packs.size(); ++k)
-    if (const FitFigures* f = a.figures.packs[k].fit.get(); f && (!f->layout.empty() || f->boxed))
-      return drawing::toSvg(drawing::dummyNet({plan, a}, k));
+    if (const FitFigures* f = a.figures.packs[k].fit.get(); f && hasBlock(*f)) return drawing::toSvg(drawing::dummyNet({plan, a}, k));
   return unexpected("the dummy", "neither a kept layout nor a measured case", "one of them, in a room at station Fit");
 }
 

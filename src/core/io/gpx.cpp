@@ -4,12 +4,12 @@
 #include <fmt/format.h>
 
 #include <charconv>
-#include <chrono>
 #include <cmath>
 #include <optional>
 #include <pugixml.hpp>
 #include <string>
 
+#include "core/quantity/date.h"
 #include "core/quantity/text.h"
 #include "core/quantity/units.h"
 
@@ -39,18 +39,18 @@ std::optional<double> numberIn(const char* text) {
 
 /// Seconds of "2026-05-31T10:04:05.5Z", with or without a shift to UTC.
 std::optional<double> secondsOf(const char* text) {
-  int year = 0, month = 0, day = 0, hour = 0, minute = 0, used = 0;
+  const std::string word = trimmed(text);
+  const auto date = word.size() > 11 && word[10] == 'T' ? parseDate(std::string_view(word).substr(0, 10)) : std::nullopt;
+  int hour = 0, minute = 0, used = 0;
   double second = 0;
-  if (std::sscanf(text, " %4d-%2d-%2dT%2d:%2d:%lf%n", &year, &month, &day, &hour, &minute, &second, &used) < 6) return std::nullopt;
-  const std::chrono::year_month_day date{std::chrono::year(year), std::chrono::month(static_cast<unsigned>(month)),
-                                         std::chrono::day(static_cast<unsigned>(day))};
-  if (!date.ok() || hour < 0 || hour > 24 || minute < 0 || minute > 59 || !(second >= 0 && second < 61)) return std::nullopt;
+  if (!date || std::sscanf(word.c_str() + 11, "%2d:%2d:%lf%n", &hour, &minute, &second, &used) < 3) return std::nullopt;
+  if (hour < 0 || hour > 24 || minute < 0 || minute > 59 || !(second >= 0 && second < 61)) return std::nullopt;
   double shift = 0;
   int shiftHours = 0, shiftMinutes = 0;
   char sign = 'Z';
-  if (std::sscanf(text + used, "%c%2d:%2d", &sign, &shiftHours, &shiftMinutes) == 3 && (sign == '+' || sign == '-'))
+  if (std::sscanf(word.c_str() + 11 + used, "%c%2d:%2d", &sign, &shiftHours, &shiftMinutes) == 3 && (sign == '+' || sign == '-'))
     shift = (sign == '-' ? -1 : 1) * (shiftHours * 3600.0 + shiftMinutes * 60.0);
-  const auto days = std::chrono::sys_days(date).time_since_epoch().count();
+  const auto days = date->time_since_epoch().count();
   return static_cast<double>(days) * 86400 + hour * 3600 + minute * 60 + second - shift;
 }
 

@@ -171,6 +171,7 @@ Expected<FieldValue> validated(const FieldSpec& spec, const FieldValue& value) {
     return unexpected("", fmt::format("{} characters", text.size()), fmt::format("at most {} characters", mostTextBytes));
   if (const auto stray = strayIn(text, Breaks::No)) return unexpected("", *stray, "a line of text");
   if (spec.required && text.empty()) return fail();
+  // A text with a largest figure is a list of whole numbers up to it.
   if (spec.kind == Kind::Text && spec.maximum > 0 && !numbersIn(text, static_cast<std::size_t>(spec.maximum))) return fail();
   if (spec.kind == Kind::Choice && std::find(spec.choices.begin(), spec.choices.end(), text) == spec.choices.end()) return fail();
   if (spec.kind == Kind::Wire && !text.empty()) {

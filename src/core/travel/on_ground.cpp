@@ -6,33 +6,27 @@
 
 #include "core/plan/edit.h"
 #include "core/plan/usual.h"
+#include "core/travel/travel_parts.h"
 
 namespace usherwright {
 namespace {
 
 constexpr std::size_t stepsOfLeg = 2;  // of the ground: some 50 m
-constexpr double windowSeconds = 600;
-
-/// The highest mean over ten minutes as the ride runs; over the whole of a shorter one.
-Watt worstMean(const std::vector<Leg>& legs) {
+/// The highest mean over ten minutes as the ride runs; of a shorter ride over the whole.
+Watt worstMean(const RouteEstimate& ride) {
+  if (ride.time.value() < windowSeconds) return ride.time > Second(0) ? Watt(ride.energy.value() * 3600 / ride.time.value()) : Watt(0);
   double worst = 0, joule = 0, seconds = 0;
   std::size_t first = 0;
-  for (const Leg& leg : legs) {
+  for (const Leg& leg : ride.legs) {
     joule += leg.power.value() * leg.time.value();
     seconds += leg.time.value();
-    while (seconds - legs[first].time.value() >= windowSeconds) {
-      joule -= legs[first].power.value() * legs[first].time.value();
-      seconds -= legs[first].time.value();
-      ++first;
+    for (; seconds - ride.legs[first].time.value() >= windowSeconds; ++first) {
+      joule -= ride.legs[first].power.value() * ride.legs[first].time.value();
+      seconds -= ride.legs[first].time.value();
     }
-    if (seconds >= windowSeconds || first == 0) worst = std::max(worst, joule / std::max(seconds, windowSeconds));
+    worst = std::max(worst, joule / std::max(seconds, windowSeconds));
   }
-  double whole = 0, time = 0;
-  for (const Leg& leg : legs) {
-    whole += leg.power.value() * leg.time.value();
-    time += leg.time.value();
-  }
-  return Watt(time > 0 && time < windowSeconds ? whole / time : worst);
+  return Watt(worst);
 }
 
 }  // namespace
@@ -45,25 +39,15 @@ Ridden riddenOf(const Route& route, const Bike& bike, Watt limit) {
 RouteEstimate estimateOn(const Terrain& ground, const Ridden& ridden) {
   RouteEstimate out;
   if (ground.along.size() < 2) return out;
-  const auto& [rider, target, wind, limit] = ridden;
-  Second drawing;
   for (std::size_t i = 0; i + 1 < ground.along.size(); i += stepsOfLeg) {
     const std::size_t to = std::min(i + stepsOfLeg, ground.along.size() - 1);
     const double way = ground.along[to] - ground.along[i];
     if (way <= 0) continue;
     const double grade = ground.height.empty() ? 0 : (ground.height[to] - ground.height[i]) / way;
-    Leg leg{Kilometre(way / 1000), grade, heldSpeed(rider, target, grade, limit, wind), {}, {}};
-    leg.speed = std::max(leg.speed, KilometrePerHour(1));
-    leg.power = std::min(batteryPower(rider, leg.speed, grade, wind), limit);
-    leg.time = Second(leg.length.value() * std::sqrt(1 + grade * grade) / leg.speed.value() * 3600);
-    out.energy += leg.power * leg.time;
-    out.time += leg.time;
-    if (leg.power > Watt(1)) drawing += leg.time;
-    out.legs.push_back(leg);
+    out.legs.push_back(legOf(ridden, Kilometre(way / 1000), grade));
   }
-  out.perKilometre = WattHourPerKilometre(out.energy.value() / ground.length().value());
-  if (drawing > Second(0)) out.meanWhileDrawing = Watt(out.energy.value() * 3600 / drawing.value());
-  out.worstTenMinutes = worstMean(out.legs);
+  addUp(out, ground.length());
+  out.worstTenMinutes = worstMean(out);
   return out;
 }
 

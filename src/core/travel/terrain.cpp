@@ -3,6 +3,7 @@
 
 #include <fmt/format.h>
 
+#include <Eigen/Dense>
 #include <algorithm>
 #include <array>
 #include <cmath>
@@ -126,70 +127,36 @@ struct Sizes {
   double fast() const { return std::exp(log[4]); }         ///< m
 };
 
-using Vector = std::array<double, 3>;
-using Matrix = std::array<std::array<double, 3>, 3>;
-
-Matrix times(const Matrix& a, const Matrix& b) {
-  Matrix out{};
-  for (std::size_t i = 0; i < 3; ++i)
-    for (std::size_t k = 0; k < 3; ++k)
-      for (std::size_t j = 0; j < 3; ++j) out[i][j] += a[i][k] * b[k][j];
-  return out;
-}
-Matrix turned(const Matrix& a) {
-  Matrix out{};
-  for (std::size_t i = 0; i < 3; ++i)
-    for (std::size_t j = 0; j < 3; ++j) out[i][j] = a[j][i];
-  return out;
-}
-Matrix inverse(const Matrix& m) {
-  const auto minor = [&](std::size_t i, std::size_t j) {
-    const std::size_t a = (i + 1) % 3, b = (i + 2) % 3, c = (j + 1) % 3, d = (j + 2) % 3;
-    return m[a][c] * m[b][d] - m[a][d] * m[b][c];
-  };
-  const double whole = m[0][0] * minor(0, 0) + m[0][1] * minor(0, 1) + m[0][2] * minor(0, 2);
-  Matrix out{};
-  for (std::size_t i = 0; i < 3; ++i)
-    for (std::size_t j = 0; j < 3; ++j) out[i][j] = minor(j, i) / whole;
-  return out;
-}
-
 /// Height, grade and the slow error along the steps.
 class Filter {
  public:
   Filter(const std::vector<Seen>& seen, double speed, const Sizes& sizes) : seen_(seen) {
     const double forgotten = std::exp(-step / sizes.gradeLength()), drift = std::exp(-step / (sizes.slowTime() * speed));
-    move_ = {{{1, step, 0}, {0, forgotten, 0}, {0, 0, drift}}};
-    const double grade = sizes.grade() * sizes.grade(), g = grade * (1 - forgotten * forgotten);
-    slow_ = sizes.slow() * sizes.slow();
+    const double grade = sizes.grade() * sizes.grade(), g = grade * (1 - forgotten * forgotten), slow = sizes.slow() * sizes.slow();
+    move_ << 1, step, 0, 0, forgotten, 0, 0, 0, drift;
+    noise_ << g * step * step / 4, g * step / 2, 0, g * step / 2, g, 0, 0, 0, slow * (1 - drift * drift);
     fast_ = sizes.fast() * sizes.fast();
-    noise_ = {{{g * step * step / 4, g * step / 2, 0}, {g * step / 2, g, 0}, {0, 0, slow_ * (1 - drift * drift)}}};
-    p_ = {{{1e4, 0, 0}, {0, grade, 0}, {0, 0, slow_}}};
+    p_ = Eigen::Vector3d(1e4, grade, slow).asDiagonal();
   }
 
   /// The logarithm of the likelihood of what was seen; keeps every state where `keep` is asked for.
   double forward(bool keep) {
     double likelihood = 0;
-    x_ = {firstHeight(), 0, 0};
+    x_ = Eigen::Vector3d(firstHeight(), 0, 0);
     std::size_t count = 0;
     for (std::size_t i = 0; i < seen_.size(); ++i) {
       if (i > 0) {
-        x_ = {x_[0] + step * x_[1], move_[1][1] * x_[1], move_[2][2] * x_[2]};
-        p_ = times(times(move_, p_), turned(move_));
-        for (std::size_t a = 0; a < 3; ++a)
-          for (std::size_t b = 0; b < 3; ++b) p_[a][b] += noise_[a][b];
+        x_ = move_ * x_;
+        p_ = move_ * p_ * move_.transpose() + noise_;
       }
       if (keep) before_.push_back({x_, p_});
       if (seen_[i].weight > 0) {
-        const double s = p_[0][0] + 2 * p_[0][2] + p_[2][2] + fast_ / seen_[i].weight, off = seen_[i].height - x_[0] - x_[2];
+        // What is seen: the height and the slow error together.
+        const Eigen::Vector3d seen = p_.col(0) + p_.col(2);
+        const double s = seen[0] + seen[2] + fast_ / seen_[i].weight, off = seen_[i].height - x_[0] - x_[2];
         if (count++ > 2) likelihood -= 0.5 * (std::log(s) + off * off / s);
-        Vector gain{}, row{};
-        for (std::size_t a = 0; a < 3; ++a) gain[a] = (p_[a][0] + p_[a][2]) / s;
-        for (std::size_t a = 0; a < 3; ++a) row[a] = p_[0][a] + p_[2][a];
-        for (std::size_t a = 0; a < 3; ++a) {
-          x_[a] += gain[a] * off;
-          for (std::size_t b = 0; b < 3; ++b) p_[a][b] -= gain[a] * row[b];
-        }
+        x_ += seen * (off / s);
+        p_ -= seen * seen.transpose() / s;
       }
       if (keep) after_.push_back({x_, p_});
     }
@@ -199,25 +166,20 @@ class Filter {
   std::vector<double> heights() {
     forward(true);
     std::vector<double> out(seen_.size());
-    Vector later = after_.back().x;
+    Eigen::Vector3d later = after_.back().x;
     out.back() = later[0];
     for (std::size_t i = seen_.size() - 1; i-- > 0;) {
-      Matrix ahead = before_[i + 1].p;
-      for (std::size_t a = 0; a < 3; ++a) ahead[a][a] += 1e-12;
-      const Matrix gain = times(times(after_[i].p, turned(move_)), inverse(ahead));
-      Vector now = after_[i].x;
-      for (std::size_t a = 0; a < 3; ++a)
-        for (std::size_t b = 0; b < 3; ++b) now[a] += gain[a][b] * (later[b] - before_[i + 1].x[b]);
-      later = now;
-      out[i] = now[0];
+      const Eigen::Matrix3d ahead = before_[i + 1].p + 1e-12 * Eigen::Matrix3d::Identity();
+      later = after_[i].x + after_[i].p * move_.transpose() * ahead.inverse() * (later - before_[i + 1].x);
+      out[i] = later[0];
     }
     return out;
   }
 
  private:
   struct State {
-    Vector x;
-    Matrix p;
+    Eigen::Vector3d x;
+    Eigen::Matrix3d p;
   };
   double firstHeight() const {
     for (const Seen& s : seen_)
@@ -226,9 +188,9 @@ class Filter {
   }
 
   const std::vector<Seen>& seen_;
-  Matrix move_{}, noise_{}, p_{};
-  Vector x_{};
-  double slow_ = 0, fast_ = 0;
+  Eigen::Matrix3d move_, noise_, p_;
+  Eigen::Vector3d x_;
+  double fast_ = 0;
   std::vector<State> before_, after_;
 };
 

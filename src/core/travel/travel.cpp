@@ -1,7 +1,7 @@
 // Road power and the flat-and-climb estimate of a route.
-#include "core/travel/travel.h"
 #include "core/plan/usual.h"
 #include "core/quantity/root.h"
+#include "core/travel/travel_parts.h"
 
 #include <algorithm>
 #include <cmath>
@@ -64,35 +64,41 @@ double meanSquareCurrent(const RouteEstimate& ride, Volt battery) {
   return ride.time > Second(0) ? square / ride.time.value() : 0.0;
 }
 
-RouteEstimate estimate(const Route& route, const Bike& bike, Watt limit) {
-  RouteEstimate out;
-  const KilometrePerHour target = route.speed.value_or(usual::speed);
-  const Rider rider = riderOf(bike, route.surface, target);
-  const double grade = route.climbGrade.value_or(usual::climbGrade).value();
-  const Kilometre hill = std::min(Kilometre(route.climb.value_or(Metre(0))) / grade, route.length / 2.0);
-  const double realGrade = hill > Kilometre(0) ? Kilometre(route.climb.value_or(Metre(0))) / hill : 0.0;
-  const double wind = route.headwind.value_or(KilometrePerHour(0)).value() / 3.6;
-  const auto add = [&](Kilometre length, double g) {
-    if (length <= Kilometre(0)) return;
-    Leg leg{length, g, heldSpeed(rider, target, g, limit, wind), {}, {}};
-    if (leg.speed < KilometrePerHour(1)) leg.speed = KilometrePerHour(1);
-    leg.power = std::min(batteryPower(rider, leg.speed, g, wind), limit);
-    leg.time = Second(length.value() * std::sqrt(1 + g * g) / leg.speed.value() * 3600);
-    out.legs.push_back(leg);
-  };
-  add(route.length - hill * 2.0, 0.0);
-  add(hill, realGrade);
-  add(hill, -realGrade);
+Leg legOf(const Ridden& ridden, Kilometre length, double grade) {
+  const auto& [rider, target, wind, limit] = ridden;
+  Leg leg{length, grade, heldSpeed(rider, target, grade, limit, wind), {}, {}};
+  leg.speed = std::max(leg.speed, KilometrePerHour(1));
+  leg.power = std::min(batteryPower(rider, leg.speed, grade, wind), limit);
+  leg.time = Second(length.value() * std::sqrt(1 + grade * grade) / leg.speed.value() * 3600);
+  return leg;
+}
+
+void addUp(RouteEstimate& out, Kilometre whole) {
   Second drawing;
   for (const Leg& leg : out.legs) {
     out.energy += leg.power * leg.time;
     out.time += leg.time;
     if (leg.power > Watt(1)) drawing += leg.time;
   }
-  out.perKilometre = WattHourPerKilometre(out.energy.value() / route.length.value());
+  out.perKilometre = WattHourPerKilometre(out.energy.value() / whole.value());
   if (drawing > Second(0)) out.meanWhileDrawing = Watt(out.energy.value() * 3600 / drawing.value());
+}
+
+RouteEstimate estimate(const Route& route, const Bike& bike, Watt limit) {
+  RouteEstimate out;
+  const Ridden ridden = riddenOf(route, bike, limit);
+  const double grade = route.climbGrade.value_or(usual::climbGrade).value();
+  const Kilometre hill = std::min(Kilometre(route.climb.value_or(Metre(0))) / grade, route.length / 2.0);
+  const double realGrade = hill > Kilometre(0) ? Kilometre(route.climb.value_or(Metre(0))) / hill : 0.0;
+  const auto add = [&](Kilometre length, double g) {
+    if (length > Kilometre(0)) out.legs.push_back(legOf(ridden, length, g));
+  };
+  add(route.length - hill * 2.0, 0.0);
+  add(hill, realGrade);
+  add(hill, -realGrade);
+  addUp(out, route.length);
   // The estimate's climb is one pull; a shorter one is filled up with flat riding.
-  double left = 600;
+  double left = windowSeconds;
   double joule = 0;
   std::vector<Leg> byPower = out.legs;
   std::sort(byPower.begin(), byPower.end(), [](const Leg& a, const Leg& b) { return a.power > b.power; });
@@ -101,7 +107,7 @@ RouteEstimate estimate(const Route& route, const Bike& bike, Watt limit) {
     joule += leg.power.value() * t;
     left -= t;
   }
-  out.worstTenMinutes = Watt(joule / (600 - left));
+  out.worstTenMinutes = Watt(joule / (windowSeconds - left));
   return out;
 }
 

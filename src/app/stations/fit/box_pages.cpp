@@ -53,9 +53,7 @@ ClearancePage::ClearancePage(Kit kit, CurrentPack current) : StationPage(kit), c
   words_->setObjectName(QStringLiteral("box-words"));
   column->addWidget(words_);
   connect(map_, &DrawingView::partClicked, this, [this](const QString& part) {
-    if (part.startsWith(QLatin1Char('/'))) Q_EMIT kit_.desk.partRequested(part, Keyboard::Follows);
-    if (part.startsWith(QLatin1String("thing/")))
-      Q_EMIT kit_.desk.partRequested(QStringLiteral("/packs/%1/fit/things/%2/name").arg(current_()).arg(part.mid(6)), Keyboard::Stays);
+    if (followPart(kit_, current_(), part)) return;
     if (part == QLatin1String("box"))
       Q_EMIT kit_.desk.partRequested(QStringLiteral("/packs/%1/box_length_mm").arg(current_()), Keyboard::Stays);
   });
@@ -133,10 +131,7 @@ HoldPage::HoldPage(Kit kit, CurrentPack current) : StationPage(kit), current_(st
   words_->setObjectName(QStringLiteral("hold-words"));
   column->addWidget(words_);
   connect(map_, &DrawingView::partClicked, this, [this](const QString& part) {
-    if (part.startsWith(QLatin1Char('/'))) Q_EMIT kit_.desk.partRequested(part, Keyboard::Follows);
-    if (part.startsWith(QLatin1String("thing/")))
-      Q_EMIT kit_.desk.partRequested(QStringLiteral("/packs/%1/fit/things/%2/name").arg(current_()).arg(part.mid(6)), Keyboard::Stays);
-    if (!part.startsWith(QLatin1String("mark/"))) return;
+    if (followPart(kit_, current_(), part) || !part.startsWith(QLatin1String("mark/"))) return;
     const auto marks = drawing::holdMarks(kit_.document.subject(), current_());
     const std::size_t i = part.mid(5).toULongLong();
     if (i < marks.size()) Q_EMIT kit_.desk.partRequested(text(marks[i]->pointer), Keyboard::Stays);

@@ -15,6 +15,9 @@
 
 namespace usherwright::app {
 
+/// Where a click on a length or on a thing of a pack's room leads; false of any other part.
+bool followPart(const Kit& kit, std::size_t pack, const QString& part);
+
 /// The room as it was measured; things and corners are dragged.
 class RoomPage : public StationPage {
   Q_OBJECT

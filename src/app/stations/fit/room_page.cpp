@@ -29,6 +29,16 @@ constexpr std::array kindCards{KindCard{"box", "Box", "a case, a crate"},
 
 }  // namespace
 
+bool followPart(const Kit& kit, std::size_t pack, const QString& part) {
+  if (part.startsWith(QLatin1Char('/'))) {
+    Q_EMIT kit.desk.partRequested(part, Keyboard::Follows);
+    return true;
+  }
+  if (!part.startsWith(QLatin1String("thing/"))) return false;
+  Q_EMIT kit.desk.partRequested(QStringLiteral("/packs/%1/fit/things/%2/name").arg(pack).arg(part.mid(6)), Keyboard::Stays);
+  return true;
+}
+
 RoomPage::RoomPage(Kit kit, CurrentPack current) : StationPage(kit), current_(std::move(current)) {
   auto* column = pageColumn(this);
   column->addWidget(
@@ -86,9 +96,7 @@ RoomPage::RoomPage(Kit kit, CurrentPack current) : StationPage(kit), current_(st
   column->addWidget(words_);
   column->addWidget(empty_, 1);
   connect(map_, &DrawingView::partClicked, this, [this](const QString& part) {
-    if (part.startsWith(QLatin1Char('/'))) Q_EMIT kit_.desk.partRequested(part, Keyboard::Follows);
-    if (part.startsWith(QLatin1String("thing/")))
-      Q_EMIT kit_.desk.partRequested(list("things") + QStringLiteral("/%1/name").arg(part.mid(6)), Keyboard::Stays);
+    if (followPart(kit_, current_(), part)) return;
     if (part.startsWith(QLatin1String("corner/")))
       Q_EMIT kit_.desk.partRequested(list("outline") + QStringLiteral("/%1/x_mm").arg(part.mid(7)), Keyboard::Stays);
   });

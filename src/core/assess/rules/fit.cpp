@@ -7,6 +7,7 @@
 
 #include "core/assess/rules/fit_parts.h"
 #include "core/assess/rules/unproven.h"
+#include "core/fit/hold.h"
 #include "core/plan/usual.h"
 
 namespace usherwright::rules {
@@ -14,7 +15,6 @@ namespace {
 
 constexpr double shareSpread = 0.10, leastGap = 1;  // of a cell's share; mm
 constexpr int fewCylinders = 20;
-const Kelvins closedRise(20);
 
 /// About a field of the room.
 Finding onRoom(const Context& c, std::string id, Severity severity, std::size_t k, std::string_view key) {
@@ -246,10 +246,9 @@ void fit16(const Context& c, Findings& out) {
   eachFit(c, [&](std::size_t k, const Pack& p, const FitFigures& fit) {
     const Element* board = c.figures.element(ElementKind::Bms, k);
     if (fit.from.box || !board || !board->sustained || !countsAsFitted(p.bms)) return;
-    constexpr double perSquareMetre = 5;  // W/(m²·K)
     const PackModel& m = c.figures.packs[k].model;
     const Watt heat(board->sustained->value() * board->sustained->value() * Ohm(boardResistance(p.bms)).value());
-    const Kelvins rise(heat.value() / (perSquareMetre * m.envelope.value()));
+    const Kelvins rise(heat.value() / (stillAir * m.envelope.value()));
     if (!exceeds(rise.value(), closedRise.value())) return;
     Finding f = onRoom(c, "FIT-16", Severity::Mind, k, "room");
     f.pointer = packPointer(k, "bms/resistance_mohm");

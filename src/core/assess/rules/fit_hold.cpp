@@ -4,6 +4,7 @@
 
 #include "core/assess/rules/fit_parts.h"
 #include "core/fit/hold.h"
+#include "core/fit/things.h"
 #include "core/frame/frame.h"
 #include "core/plan/usual.h"
 
@@ -11,7 +12,6 @@ namespace usherwright::rules {
 namespace {
 
 constexpr double mostRaised = 50;  // mm
-const Kelvins closedRise(20);
 
 Finding onHold(const Context& c, std::string id, std::size_t k, std::string_view key) {
   return onFit(c, std::move(id), Severity::Mind, k, fmt::format("hold/{}", key));
@@ -156,13 +156,6 @@ void fit07(const Context& c, Findings& out) {
 
 bool cross(const Ring& a, const Ring& b) { return !common({a}, {b}).empty(); }
 
-/// The rectangle that a thing takes, whatever it is.
-Ring placeOf(const RoomThing& t) {
-  if (!t.x || !t.y || !t.width || !t.height) return {};
-  const double w = t.width->value() / 2, h = t.height->value() / 2;
-  return rectangle({t.x->value() - w, t.y->value() - h}, {t.x->value() + w, t.y->value() + h});
-}
-
 std::string nameOf(const RoomThing& t, std::string_view otherwise) { return t.name.empty() ? std::string(otherwise) : t.name; }
 
 void fit09(const Context& c, Findings& out) {
@@ -203,7 +196,7 @@ void fit10(const Context& c, Findings& out) {
     f.working = {"Warmth in the closed room",
                  "W / (5 W/m²K · A) ≤ 20 K",
                  {input(c, "W", "heat makers", formatNumber(hold.heat.value(), 3) + " W"),
-                  input(c, "A", "its surface", formatNumber(hold.heat.value() / 5 / hold.warmer->value(), 3) + " m²")},
+                  input(c, "A", "its surface", formatNumber(hold.surface, 3) + " m²")},
                  text(*hold.warmer),
                  "steady heat of a closed box in still air"};
     out.push_back(std::move(f));

@@ -11,6 +11,8 @@ inline Finding onFit(const Context& c, std::string id, Severity severity, std::s
   return finding({std::move(id), severity, Station::Fit, c.figures.packs[k].model.id, packPointer(k, key)});
 }
 
+inline const Kelvins closedRise(20);  ///< of what stands in a closed case or room
+
 inline std::string mm(double v) { return formatNumber(v, 3) + " mm"; }
 inline std::string mm(Millimetre v) { return mm(v.value()); }
 

@@ -54,9 +54,7 @@ void CellsPicture::bonds() {
 }
 
 void CellsPicture::outlineOf(std::size_t i, Ink fill, Ink stroke) {
-  const Point p = at(layout_.sites[i]);
-  const double w = room_.cell.width / 2, h = room_.cell.height / 2;
-  Shape& s = room_.cell.round ? pen_.circle(p, w, fill, stroke) : pen_.rectangle({p.x - w, p.y - h}, {p.x + w, p.y + h}, fill, stroke);
+  Shape& s = cellOutline(pen_, room_.cell, at(layout_.sites[i]), fill, stroke);
   s.part = fmt::format("cell/{}", i);
   s.tip = fmt::format("group {}, {} towards you", layout_.group[i], isPlus(i) ? "plus" : "minus");
 }

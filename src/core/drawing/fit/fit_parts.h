@@ -2,7 +2,7 @@
 #pragma once
 
 #include "core/drawing/list/display_list.h"
-#include "core/fit/region.h"
+#include "core/fit/room.h"
 
 namespace usherwright::drawing {
 
@@ -20,6 +20,12 @@ inline void closedLine(Pen& pen, const Ring& ring, Ink ink, double width, Patter
   if (points.empty()) return;
   points.push_back(points.front());
   pen.line(std::move(points), ink, width, pattern).steady = true;
+}
+
+/// A cell as it is seen along its axis, or, of a flat one, from its side.
+inline Shape& cellOutline(Pen& pen, const CellShape& cell, Point at, Ink fill, Ink stroke) {
+  const double w = cell.width / 2, h = cell.height / 2;
+  return cell.round ? pen.circle(at, w, fill, stroke) : pen.rectangle({at.x - w, at.y - h}, {at.x + w, at.y + h}, fill, stroke);
 }
 
 }  // namespace usherwright::drawing

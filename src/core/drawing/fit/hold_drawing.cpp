@@ -42,13 +42,8 @@ Drawing fitHold(const Subject& subject, std::size_t pack) {
     box.steady = true;
     box.tip = "the case";
   }
-  const double w = f->room.cell.width / 2, h = f->room.cell.height / 2;
-  for (const Site& s : f->layout.sites) {
-    if (s.layer > 0) continue;
-    Shape& cell = f->room.cell.round ? pen.circle({s.at.x, -s.at.y}, w, Ink::None, Ink::BankLine)
-                                     : pen.rectangle({s.at.x - w, -s.at.y - h}, {s.at.x + w, -s.at.y + h}, Ink::None, Ink::BankLine);
-    cell.steady = false;
-  }
+  for (const Site& s : f->layout.sites)
+    if (s.layer == 0) cellOutline(pen, f->room.cell, {s.at.x, -s.at.y}, Ink::None, Ink::BankLine);
   // Marks of things stand at them; those of the whole pack in a row below everything.
   const Extent e = extentOf(f->room.inside);
   const std::vector<const Finding*> marks = holdMarks(subject, pack);

@@ -73,11 +73,7 @@ Drawing dummyNet(const Subject& subject, std::size_t pack) {
   d.world = {{e.low.x - 8, -e.high.y - 8}, {e.high.x + 8, -e.low.y + 8}};
   // Cut along full lines, fold along dashed ones.
   for (const Ring& r : net.flaps) pen.polygon(onPaper(r), Ink::Bank, Ink::Ink, 0.4);
-  const auto panel = [&](const Ring& r, const std::string& part) {
-    Shape& s = pen.polygon(onPaper(r), Ink::Card, Ink::Ink, 0.4);
-    s.part = part;
-    s.pattern = Pattern::Solid;
-  };
+  const auto panel = [&](const Ring& r, const std::string& part) { pen.polygon(onPaper(r), Ink::Card, Ink::Ink, 0.4).part = part; };
   for (std::size_t i = 0; i < net.sides.size(); ++i) panel(net.sides[i], fmt::format("panel/{}", i));
   panel(net.base, "panel/base");
   panel(net.lid, "panel/lid");

@@ -6,6 +6,7 @@
 
 #include "core/drawing/fit/fit_drawings.h"
 #include "core/drawing/fit/fit_parts.h"
+#include "core/fit/things.h"
 #include "core/quantity/units.h"
 
 namespace usherwright::drawing {
@@ -203,13 +204,8 @@ Drawing fitRoomDragged(const Subject& subject, std::size_t pack, std::string_vie
   for (const Ring& ring : room.usable) closedLine(pen, ring, Ink::Copper, 1.5, Pattern::Dashed);
   if (!thing)
     for (const Ring& ring : room.inside) closedLine(pen, ring, Ink::Copper, 2, Pattern::Solid);
-  for (const Site& s : f->layout.sites) {
-    if (s.layer > 0) continue;
-    const double w = f->room.cell.width / 2, h = f->room.cell.height / 2;
-    Shape& cell = f->room.cell.round ? pen.circle({s.at.x, -s.at.y}, w, Ink::None, Ink::Soft)
-                                     : pen.rectangle({s.at.x - w, -s.at.y - h}, {s.at.x + w, -s.at.y + h}, Ink::None, Ink::Soft);
-    cell.pattern = Pattern::Dotted;
-  }
+  for (const Site& s : f->layout.sites)
+    if (s.layer == 0) cellOutline(pen, f->room.cell, {s.at.x, -s.at.y}, Ink::None, Ink::Soft).pattern = Pattern::Dotted;
   Shape& mark = pen.circle(at, 9, Ink::None, Ink::Copper);
   mark.steady = true;
   return d;
@@ -273,10 +269,9 @@ void leftAround(Pen& pen, Drawing& d, const Fit& fit, const FitFigures& f, const
     d.description += fmt::format(" {} to {}.", mm(away), name);
   };
   for (const RoomThing& t : fit.things) {
-    if (!t.x || !t.y || !t.width || !t.height || t.kind == ThingKind::Strap || t.kind == ThingKind::Hole) continue;
-    const double w = t.width->value() / 2, h = t.height->value() / 2;
-    gauge(rectangle({t.x->value() - w, t.y->value() - h}, {t.x->value() + w, t.y->value() + h}),
-          t.name.empty() ? "something in the way" : t.name);
+    const Ring place = placeOf(t);
+    if (place.empty() || t.kind == ThingKind::Strap || t.kind == ThingKind::Hole) continue;
+    gauge(place, t.name.empty() ? "something in the way" : t.name);
   }
   if (!f.boxed->goesIn) return;
   for (const Ring& ring : f.room.inside) {
