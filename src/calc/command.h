@@ -30,9 +30,12 @@ Command sizesCommand();
 Command shortsCommand();
 Command nextCommand();
 Command evidenceCommand();
+Command waysCommand();
+Command mendCommand();
 
 /// In the order of the manual.
-inline constexpr std::array planCommands{&checkCommand, &showCommand,  &fitCommand,    &joinCommand, &wireCommand,    &chargeCommand,
-                                         &endsCommand,  &sizesCommand, &shortsCommand, &nextCommand, &evidenceCommand};
+inline constexpr std::array planCommands{&checkCommand,    &showCommand, &fitCommand,   &joinCommand,   &wireCommand,
+                                         &chargeCommand,   &endsCommand, &sizesCommand, &shortsCommand, &nextCommand,
+                                         &evidenceCommand, &waysCommand, &mendCommand};
 
 }  // namespace usherwright::calc

@@ -1,5 +1,6 @@
 // Grabs the main views of the window, from the demo data, into a folder: the pictures in docs/screenshots.
-//   app_screenshots FOLDER [ONLY]
+//   app_screenshots FOLDER [ONLY …]
+// ONLY is a name of the list below, or any page: "Options/Mend", behind it "@small", "@wide", "@night", "@large", "@FILE.uwplan".
 #include <QApplication>
 #include <QDir>
 #include <QFile>
@@ -592,6 +593,11 @@ const std::vector<Shot>& shots() {
          w.look().setTheme(Theme::Night);
          chargingPage(w, household(), "On the way");
        }},
+      {"options",
+       [](MainWindow& w) {
+         w.openDemo();
+         w.goToStation(Station::Options);
+       }},
       {"range",
        [](MainWindow& w) {
          w.openDemo();
@@ -780,6 +786,50 @@ const std::vector<Shot>& shots() {
   return all;
 }
 
+/// "Fit/Hold@small@night" as a picture of that page.
+void arrangePage(MainWindow& w, const QString& wanted) {
+  const QStringList parts = wanted.split(QLatin1Char('@'));
+  const QString station = parts[0].section(QLatin1Char('/'), 0, 0);
+  w.openDemo();
+  for (const QString& how : parts.mid(1)) {
+    if (how == QLatin1String("small")) w.resize(1100, 700);
+    if (how == QLatin1String("wide")) w.resize(1920, 1080);
+    if (how == QLatin1String("large")) w.look().setScale(1.5);
+    if (how == QLatin1String("night")) w.look().setTheme(Theme::Night);
+    if (QFile file(how); how.endsWith(QLatin1String(".uwplan")) && file.open(QIODevice::ReadOnly))
+      if (const auto plan = readPlan(file.readAll().toStdString())) w.session().begin(*plan);
+  }
+  for (int s = 0; s < 10; ++s)
+    if (QString::fromUtf8(stationName(static_cast<Station>(s)).data()) == station) {
+      w.goToStation(static_cast<Station>(s));
+      w.stationView(static_cast<Station>(s))->showPage(parts[0].section(QLatin1Char('/'), 1));
+    }
+}
+
+QString fileNameOf(const QString& wanted) {
+  QString name =
+      wanted.section(QLatin1Char('@'), 0, 0) + wanted.section(QLatin1Char('@'), 1).section(QLatin1Char('/'), -1).prepend(QLatin1Char('-'));
+  return name.replace(QLatin1Char('/'), QLatin1Char('-')).replace(QLatin1Char(' '), QLatin1Char('-')).toLower();
+}
+
+bool take(const QString& path, const std::function<void(MainWindow&)>& arrange) {
+  QTemporaryDir journals;
+  MainWindow window(journals.path());
+  window.show();
+  window.activateWindow();
+  settle();
+  arrange(window);
+  settle();
+  while (window.jobs().running()) {
+    QThread::msleep(5);
+    settle();
+  }
+  const bool written = window.grab().save(path);
+  if (!written) std::fprintf(stderr, "cannot write %s\n", qPrintable(path));
+  window.session().begin(Plan{});
+  return written;
+}
+
 }  // namespace
 
 int main(int argc, char** argv) {
@@ -791,27 +841,14 @@ int main(int argc, char** argv) {
     return 64;
   }
   const QDir folder(QString::fromLocal8Bit(argv[1]));
-  QTemporaryDir journals;
+  bool all = true;
   for (const Shot& shot : shots()) {
     bool wanted = argc == 2;
     for (int i = 2; i < argc; ++i) wanted = wanted || qstrcmp(argv[i], shot.name) == 0;
-    if (!wanted) continue;
-    MainWindow window(journals.path());
-    window.show();
-    window.activateWindow();
-    settle();
-    shot.arrange(window);
-    settle();
-    while (window.jobs().running()) {
-      QThread::msleep(5);
-      settle();
-    }
-    const QString path = folder.filePath(QStringLiteral("%1.png").arg(QLatin1String(shot.name)));
-    if (!window.grab().save(path)) {
-      std::fprintf(stderr, "cannot write %s\n", qPrintable(path));
-      return 1;
-    }
-    window.session().begin(Plan{});
+    if (wanted) all = take(folder.filePath(QStringLiteral("%1.png").arg(QLatin1String(shot.name))), shot.arrange) && all;
   }
-  return 0;
+  for (int i = 2; i < argc; ++i)
+    if (const QString page = QString::fromLocal8Bit(argv[i]); page.contains(QLatin1Char('/')))
+      all = take(folder.filePath(fileNameOf(page) + QStringLiteral(".png")), [&](MainWindow& w) { arrangePage(w, page); }) && all;
+  return all ? 0 : 1;
 }

@@ -2,7 +2,7 @@
 #include <QTemporaryDir>
 #include <catch2/catch.hpp>
 
-#include "app/stations/range/range_station.h"
+#include "app/stations/range/range_pages.h"
 #include "app/window_test.h"
 #include "support/reference_case.h"
 
@@ -12,7 +12,7 @@ TEST_CASE("C-111: a track from a file gives the route its length and its climb, 
   Bench b;
   b.key(Qt::Key_8, Qt::ControlModifier);
   REQUIRE(b.window().station() == Station::Range);
-  auto* page = b.window().findChild<HowFarPage*>();
+  auto* page = b.window().findChild<WayPage*>();
   REQUIRE(page);
   const Route before = b.document().plan().routes.front();
   const QString said = page->takeTrack(QString::fromStdString(reference::sourcePath("tests/data/tracks/two-hills.gpx")));

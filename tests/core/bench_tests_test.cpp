@@ -16,6 +16,16 @@
 
 using namespace usherwright;
 
+namespace {
+
+Known<NeedFigures> neededFor(const Plan& plan) {
+  std::vector<RouteEstimate> rides;
+  for (const Route& route : plan.routes) rides.push_back(estimate(route, plan.bike, Watt(2000)));
+  return needOf(plan, rides);
+}
+
+}  // namespace
+
 TEST_CASE("the reference case of health: capacity, two loads, groups") {
   const reference::Json whole = reference::load("health-14");
   const reference::Json& in = whole["inputs"];
@@ -300,23 +310,23 @@ TEST_CASE("claims are held against what the bike has and needs") {
 
 TEST_CASE("the need: rides, reserve, age and cold, each counted once") {
   Plan plan = plans::demo();
-  const auto base = needOf(plan, Watt(2000));
+  const auto base = neededFor(plan);
   REQUIRE(base);
   const double road = base->onTheRoad.value();
   CHECK(base->label.value() == Approx(road / (0.85 * 0.80 * base->cold)));
   plan.need.reserve = Kilometre(10);
-  const auto withReserve = needOf(plan, Watt(2000));
+  const auto withReserve = neededFor(plan);
   CHECK(withReserve->onTheRoad.value() == Approx(road * (1 + 10 / plan.routes[0].length.value())));
   plan.need.endHealth = StateOfHealth(1);
-  CHECK(needOf(plan, Watt(2000))->label.value() == Approx(withReserve->onTheRoad.value() / (0.85 * base->cold)));
+  CHECK(neededFor(plan)->label.value() == Approx(withReserve->onTheRoad.value() / (0.85 * base->cold)));
   Plan longer = withAnotherRoute(plans::demo());
   longer.routes[1].length = Kilometre(60);
-  CHECK(needOf(longer, Watt(2000))->longest == 1);
+  CHECK(neededFor(longer)->longest == 1);
   for (const auto& c : base->classes) CHECK(c.charge.value() * c.nominal.value() == Approx(base->label.value()));
-  CHECK_FALSE(needOf(Plan{}, Watt(2000)));
+  CHECK_FALSE(neededFor(Plan{}));
   Plan headwind = plans::demo();
   headwind.routes[0].headwind = KilometrePerHour(15);
-  CHECK(needOf(headwind, Watt(2000))->onTheRoad > base->onTheRoad * 1.2);
+  CHECK(neededFor(headwind)->onTheRoad > base->onTheRoad * 1.2);
   Bike bike;
   CHECK_FALSE(odometerFactor(bike));
   bike.shownDistance = Kilometre(10.6);

@@ -7,6 +7,7 @@
 #include "core/drawing/channel/channel.h"
 #include "core/drawing/charging/charging_drawings.h"
 #include "core/drawing/joining/joining_drawings.h"
+#include "core/drawing/options/option_drawings.h"
 #include "core/drawing/pack/pack_drawings.h"
 #include "core/drawing/range/range_drawings.h"
 #include "core/plan/edit.h"
@@ -43,7 +44,11 @@ std::vector<Drawing> all(const Drawn& d, Size size) {
                            connectGauge(d.subject(), {size.width, 54}),
                            chargerMatrix(d.subject(), size),
                            chargeTimeline(d.subject(), size),
-                           routeProfile(d.subject(), size),
+                           wayProfile(d.subject(), wayRidden(d.plan, d.assessment.figures), size),
+                           ladderSheet(ladderOf(d.plan, d.assessment.figures), size),
+                           knobCards(knobsOf(d.plan, d.assessment, UnitSystem::Metric), UnitSystem::Metric, {size.width, 92}),
+                           ridesChart(d.subject(), size),
+                           waysGlance(d.subject()),
                            rangeBand(d.subject(), size),
                            bikeSide(d.subject(), size)};
   for (std::size_t k = 0; k < d.plan.packs.size(); ++k)

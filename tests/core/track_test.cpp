@@ -233,11 +233,11 @@ TEST_CASE("a track's length and climb become the route's, as measured; without h
   Made m = made(engine, 5, 0, 0, 30);
   const Terrain ground = terrainOf(m.track);
   Plan plan;
-  plan = withTrack(plan, ground);
+  plan = withTrack(plan, m.track, ground);
   REQUIRE(plan.routes.size() == 1);
   CHECK(plan.routes[0].length.value() == Approx(ground.length().value()).margin(0.01));
   CHECK(plan.routes[0].climb->value() == Approx(m.climb).epsilon(0.03));
   CHECK(provenanceOf(plan, "/routes/0/climb_m") == Provenance::Measured);
   for (TrackPoint& p : m.track) p.elevation.reset();
-  CHECK_FALSE(withTrack(plan, terrainOf(m.track)).routes[0].climb);
+  CHECK_FALSE(withTrack(plan, m.track, terrainOf(m.track)).routes[0].climb);
 }

@@ -38,15 +38,15 @@ std::vector<RuleCase> wiringCases();  // these two in files of their own
 std::vector<RuleCase> chargingCases();
 std::vector<RuleCase> fitCases();
 std::vector<RuleCase> holdCases();
+std::vector<RuleCase> wayCases();
+std::vector<RuleCase> rangeCases();
 const std::vector<RuleCase>& otherCases();
 
 const std::vector<RuleCase>& ruleCases() {
   static const std::vector<RuleCase> all = [] {
     std::vector<RuleCase> both = otherCases();
-    for (RuleCase& row : wiringCases()) both.push_back(std::move(row));
-    for (RuleCase& row : chargingCases()) both.push_back(std::move(row));
-    for (RuleCase& row : fitCases()) both.push_back(std::move(row));
-    for (RuleCase& row : holdCases()) both.push_back(std::move(row));
+    for (const auto more : {wiringCases, chargingCases, fitCases, holdCases, wayCases, rangeCases})
+      for (RuleCase& row : more()) both.push_back(std::move(row));
     return both;
   }();
   return all;
@@ -367,6 +367,7 @@ Plan planOf(const RuleCase& c) {
         {"2026-10-20", "charger-stock", StateOfCharge(0.5), StateOfCharge(0.8), std::nullopt, std::nullopt, {}});
   for (const auto& [pointer, typed] : c.typed) plan = with(plan, pointer, typed);
   if (c.folded) fold(plan.packs[1]);
+  for (int i = 0; i < c.rides; ++i) plan.rides.edit().push_back({"2026-10-20", Kilometre(20), {}, WattHour(200), {}, {}, {}, {}, {}});
   for (int i = 0; i < c.moreAdapters; ++i)
     plan.wiring.runs[1].adapters.insert(plan.wiring.runs[1].adapters.begin(), "bullet-3.5-p-to-bullet-3.5-s-ext");
   if (!c.looseCells.empty())
@@ -379,6 +380,18 @@ Plan planOf(const RuleCase& c) {
   }
   if (c.bothChargers) plan = *withAssignment(plan, 0, 1, Assignment::Assigned);
   return plan;
+}
+
+Assessment assessed(const RuleCase& row) {
+  const Given given(shippedCatalogue());
+  const Plan today = sound();
+  return assess(planOf(row), row.way ? given.comingFrom(today) : given);
+}
+
+std::vector<Finding> findings(const RuleCase& row, const std::string& id) {
+  std::vector<Finding> out = assessed(row).findings;
+  std::erase_if(out, [&](const Finding& f) { return f.id != id; });
+  return out;
 }
 
 }  // namespace plans

@@ -5,6 +5,7 @@
 #include <utility>
 #include <vector>
 
+#include "core/assess/assessment.h"
 #include "core/plan/plan.h"
 
 namespace plans {
@@ -23,10 +24,15 @@ struct RuleCase {
   int moreAdapters = 0;         ///< extensions beside the one that the second pack's lead has
   bool folded = false;          ///< the second pack is 13S3P, its groups in two bands, the last above the first
   bool charged = false;         ///< the stock pack has a charge on record, from 50 to 80 %
+  bool way = false;             ///< it is a way forward from the sound plan
+  int rides = 0;                ///< so many rides are noted
 };
 
 const std::vector<RuleCase>& ruleCases();
 /// The sound plan with the row's values typed into it.
 usherwright::Plan planOf(const RuleCase& row);
+/// That plan judged, and its findings of one rule.
+usherwright::Assessment assessed(const RuleCase& row);
+std::vector<usherwright::Finding> findings(const RuleCase& row, const std::string& id);
 
 }  // namespace plans

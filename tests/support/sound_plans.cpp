@@ -188,8 +188,8 @@ Plan planOf(const std::vector<Member>& members, Method method) {
   Route route;
   route.id = "round";
   route.length = Kilometre(10);
-  route.climb = Metre(60);
-  route.speed = KilometrePerHour(18);
+  route.climb = Metre(110);
+  route.speed = KilometrePerHour(20);
   plan.routes.push_back(route);
   Joining& j = plan.joining;
   j.method = method;

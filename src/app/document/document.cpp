@@ -5,6 +5,7 @@
 #include "core/io/clock.h"
 #include "core/io/plan_json.h"
 #include "core/plan/edit.h"
+#include "core/plan/options.h"
 
 namespace usherwright::app {
 namespace {
@@ -17,7 +18,8 @@ Document::Document(QObject* parent) : QObject(parent) { begin(Plan{}); }
 
 void Document::begin(Plan plan) {
   steps_.clear();
-  steps_.push_back({std::make_shared<const Plan>(std::move(plan)), {}, {}});
+  const auto root = std::make_shared<const Plan>(std::move(plan));
+  steps_.push_back({root, root});
   at_ = 0;
   mergeable_ = false;
   assessment_ = {};
@@ -27,16 +29,48 @@ void Document::begin(Plan plan) {
 bool Document::commit(const Expected<Plan>& next, const QString& words, const QString& merge) {
   Expected<void> sound;
   if (next) sound = crossChecked(*next, &plan());
-  if (next && sound) sound = fitsAFile(*next);
   if (!next || !sound) {
     Q_EMIT refused(QString::fromStdString((next ? sound.error() : next.error()).sentence()));
     return false;
   }
   if (*next == plan()) return true;
   const bool joins = mergeable_ && !merge.isEmpty() && at_ > 0 && at_ + 1 == steps_.size() && steps_[at_].merge == merge;
-  steps_.resize(at_ + 1);
   const Plan& before = joins ? *steps_[at_ - 1].plan : plan();
-  Step step{std::make_shared<const Plan>(*next), words.isEmpty() ? changeWords(before, *next, units_) : words, merge};
+  Step step{
+      nullptr, std::make_shared<const Plan>(*next), openWay(), openWay(), words.isEmpty() ? changeWords(before, *next, units_) : words,
+      merge};
+  step.root = step.plan;
+  if (!step.way.empty()) {
+    const Expected<Plan> root = withOptionPlan(this->root(), step.way, *next);
+    if (!root) {
+      Q_EMIT refused(QString::fromStdString(root.error().sentence()));
+      return false;
+    }
+    step.root = std::make_shared<const Plan>(*root);
+    open(step, openWay());  // one and the same plan, in the root and beside it
+  }
+  return take(std::move(step), joins);
+}
+
+bool Document::commitRoot(const Expected<Plan>& next, const QString& words) {
+  Expected<void> sound;
+  if (next) sound = crossChecked(*next, &root());
+  if (!next || !sound) {
+    Q_EMIT refused(QString::fromStdString((next ? sound.error() : next.error()).sentence()));
+    return false;
+  }
+  if (*next == root()) return true;
+  Step step{std::make_shared<const Plan>(*next), nullptr, {}, openWay(), words, {}};
+  open(step, openWay());
+  return take(std::move(step), false);
+}
+
+bool Document::take(Step step, bool joins) {
+  if (const auto fits = fitsAFile(*step.root); !fits) {
+    Q_EMIT refused(QString::fromStdString(fits.error().sentence()));
+    return false;
+  }
+  steps_.resize(at_ + 1);
   if (joins) steps_[at_] = std::move(step);
   else steps_.push_back(std::move(step));
   if (steps_.size() > mostSteps) steps_.erase(steps_.begin());
@@ -46,19 +80,35 @@ bool Document::commit(const Expected<Plan>& next, const QString& words, const QS
   return true;
 }
 
+void Document::open(Step& step, const std::string& way) {
+  const Option* option = findOption(*step.root, way);
+  step.way = option ? way : std::string();
+  step.plan = option ? option->plan.pointer() : step.root;
+  if (!step.plan) step.plan = std::make_shared<const Plan>();  // an option that was never filled
+}
+
+void Document::openWay(const std::string& id) {
+  if (id == openWay()) return;
+  open(steps_[at_], id);
+  mergeable_ = false;
+  assessment_ = {};
+  assessNow();
+}
+
 QString Document::undoWords() const { return canUndo() ? steps_[at_].words : QString(); }
 QString Document::redoWords() const { return canRedo() ? steps_[at_ + 1].words : QString(); }
 
 void Document::undo() {
-  if (canUndo()) moveTo(at_ - 1);
+  if (canUndo()) moveTo(at_ - 1, steps_[at_].madeIn);
 }
 
 void Document::redo() {
-  if (canRedo()) moveTo(at_ + 1);
+  if (canRedo()) moveTo(at_ + 1, steps_[at_ + 1].madeIn);
 }
 
-void Document::moveTo(std::size_t at) {
+void Document::moveTo(std::size_t at, const std::string& way) {
   at_ = at;
+  open(steps_[at_], std::string(way));  // what is undone or done again is seen
   mergeable_ = false;
   assessNow();
 }
@@ -70,7 +120,8 @@ void Document::setUnits(UnitSystem units) {
 }
 
 void Document::assessNow() {
-  assessment_ = assess(plan(), {shippedCatalogue(), today()}, &assessment_);
+  const Given given{shippedCatalogue(), today()};
+  assessment_ = assess(plan(), openWay().empty() ? given : given.comingFrom(root()), &assessment_);
   way_ = wayOf(plan(), assessment_);
   Q_EMIT changed();
 }

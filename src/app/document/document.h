@@ -19,9 +19,15 @@ class Document : public QObject {
  public:
   explicit Document(QObject* parent = nullptr);
 
+  /// What one works on: today's plan, or the way forward that is open.
   const Plan& plan() const { return *steps_[at_].plan; }
   /// Shared and immutable: safe to hand to another thread.
   std::shared_ptr<const Plan> snapshot() const { return steps_[at_].plan; }
+  /// What is saved: today's plan with its ways forward.
+  const Plan& root() const { return *steps_[at_].root; }
+  std::shared_ptr<const Plan> rootSnapshot() const { return steps_[at_].root; }
+  /// The way forward that is open; empty: today's plan.
+  const std::string& openWay() const { return steps_[at_].way; }
   const Assessment& assessment() const { return assessment_; }
   /// What brings the verdict closer, in order.
   const std::vector<WayStep>& way() const { return way_; }
@@ -34,6 +40,10 @@ class Document : public QObject {
   /// The only way to change the plan. Empty `words` are made from what changed. Steps with the same non-empty
   /// `merge` in a row become one. A refused edit changes nothing and is reported by refused(). True if it was taken.
   bool commit(const Expected<Plan>& next, const QString& words = {}, const QString& merge = {});
+  /// The same for what is above all ways: they come, go, are adopted, get another name.
+  bool commitRoot(const Expected<Plan>& next, const QString& words);
+  /// Opens a way forward, or today's plan again: no edit, nothing to undo. One that is not there is today's.
+  void openWay(const std::string& id);
   /// The next step begins anew even if it has the key of the last one.
   void endMerge() { mergeable_ = false; }
 
@@ -52,11 +62,17 @@ class Document : public QObject {
 
  private:
   struct Step {
-    std::shared_ptr<const Plan> plan;
-    QString words;
-    QString merge;
+    std::shared_ptr<const Plan> root;
+    std::shared_ptr<const Plan> plan;  ///< the same, or that of the way that is open
+    std::string way = {};              ///< open now, or when it was left
+    std::string madeIn = {};           ///< open when the edit was made
+    QString words = {};
+    QString merge = {};
   };
-  void moveTo(std::size_t at);
+  /// The present step from now on, behind the last one or in its place; false if no file could hold it.
+  bool take(Step step, bool joins);
+  void moveTo(std::size_t at, const std::string& way);
+  static void open(Step& step, const std::string& way);
   void assessNow();
 
   std::vector<Step> steps_;

@@ -28,7 +28,7 @@ FileSession::FileSession(Document& document, const QString& journalFolder, QObje
       document_(document),
       folder_(journalFolder.isEmpty() ? QStandardPaths::writableLocation(QStandardPaths::AppDataLocation) + QStringLiteral("/journal")
                                       : journalFolder),
-      saved_(document.snapshot()) {
+      saved_(document.rootSnapshot()) {
   journalTimer_.setSingleShot(true);
   journalTimer_.setInterval(journalDelay);
   connect(&journalTimer_, &QTimer::timeout, this, &FileSession::writeJournal);
@@ -49,7 +49,7 @@ FileSession::~FileSession() {
 }
 
 bool FileSession::isSaved() const {
-  const auto now = document_.snapshot();
+  const auto now = document_.rootSnapshot();
   return now == saved_ || *now == *saved_;
 }
 
@@ -65,7 +65,7 @@ void FileSession::begin(Plan plan) {
   forget();
   adopt({});
   document_.begin(std::move(plan));
-  saved_ = document_.snapshot();
+  saved_ = document_.rootSnapshot();
   Q_EMIT stateChanged();
 }
 
@@ -101,7 +101,7 @@ Expected<void> FileSession::open(const QString& path) {
   forget();
   adopt({whole.toStdString(), stamp, sumOf(*text)});
   document_.begin(std::move(*plan));
-  saved_ = document_.snapshot();
+  saved_ = document_.rootSnapshot();
   forget();
   Q_EMIT stateChanged();
   return {};
@@ -128,7 +128,7 @@ void FileSession::afterSaving(std::function<void()> then) {
 }
 
 void FileSession::writeTo(const QString& path, Then then) {
-  saving_ = Saving{document_.snapshot(), std::move(then)};
+  saving_ = Saving{document_.rootSnapshot(), std::move(then)};
   journalTimer_.stop();
   Journal* journal = journal_ ? &*journal_ : nullptr;
   saveWork_.setFuture(QtConcurrent::run([plan = saving_->plan, path = path.toStdString(), base = base_, journal,
@@ -194,7 +194,7 @@ Expected<void> FileSession::recover(const JournalEntry& entry) {
   saved_ = std::move(saved);
   document_.begin(std::move(*plan));
   Expected<void> kept;
-  if (!isSaved()) kept = journalIsReady() ? journal_->write(base_, writePlan(document_.plan())) : unexpected("", "no journal", "one");
+  if (!isSaved()) kept = journalIsReady() ? journal_->write(base_, writePlan(document_.root())) : unexpected("", "no journal", "one");
   if (kept) removeJournal(entry.file);  // else it stays: it is the only copy on disk
   else journalTimer_.start();
   Q_EMIT stateChanged();
@@ -257,7 +257,7 @@ bool FileSession::journalIsReady() {
 void FileSession::writeJournal() {
   if (isSaved()) return;
   if (journalWork_.isRunning() || isSaving() || !journalIsReady()) return journalTimer_.start();
-  journalWork_.setFuture(QtConcurrent::run([journal = &*journal_, plan = document_.snapshot(), base = base_] {
+  journalWork_.setFuture(QtConcurrent::run([journal = &*journal_, plan = document_.rootSnapshot(), base = base_] {
     const auto written = journal->write(base, writePlan(*plan));
     return written ? QString() : sentenceOf(written.error());
   }));

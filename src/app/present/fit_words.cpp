@@ -92,7 +92,7 @@ QString stripWords(const FitFigures* fit) {
 QString wayWords(const Pack& pack, const FitFigures& fit) {
   if (!fit.boxed || !fit.boxed->goesIn) return {};
   if (!fit.way) return QStringLiteral("By which side it goes in is not known yet: where the room is open.");
-  const QString side = text(choiceWords(fit.way->by)[static_cast<std::size_t>(fit.way->by)]);
+  const QString side = text(wordOf(fit.way->by));
   if (!fit.way->open) return QStringLiteral("No way in was found from the %1, however it is turned.").arg(side);
   if (fit.way->by == OpenSide::Across) return QStringLiteral("It goes in straight across.");
   QStringList off;
@@ -117,8 +117,7 @@ QStringList fasteningWords(const Hold& h, const HoldFigures& hold) {
   QStringList out;
   if (hold.held && hold.shaken)
     out << QStringLiteral("Held by %1 N; it pulls with %2 N, shaken by %3 ground, twice counted.")
-               .arg(n(*hold.held), n(*hold.shaken),
-                    text(choiceWords(Surface::Road)[static_cast<std::size_t>(h.ridden.value_or(Surface::Soft))]));
+               .arg(n(*hold.held), n(*hold.shaken), text(wordOf(h.ridden.value_or(Surface::Soft))));
   else out << QStringLiteral("What holds it is not known yet: count screws and straps.");
   if (hold.ofBefore) out << QStringLiteral("Screws: %1 % of the section that the maker had.").arg(n(*hold.ofBefore * 100));
   if (hold.holesMeet)

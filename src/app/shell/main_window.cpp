@@ -16,6 +16,7 @@
 #include "core/assess/workings.h"
 #include "core/drawing/channel/channel.h"
 #include "core/plan/edit.h"
+#include "core/plan/options.h"
 #include "core/studies/charging_workings.h"
 
 namespace usherwright::app {
@@ -194,8 +195,9 @@ void MainWindow::zoom(double scale) {
 }
 
 void MainWindow::showTitle() {
-  const QString title = text(document_.plan().title);
-  top_->show(title, session_.savedWords());
+  const QString title = text(document_.root().title);
+  const QString way = document_.openWay().empty() ? QString() : QStringLiteral("  ›  ") + text(document_.openWay());
+  top_->show(title + way, session_.savedWords());
   bottom_->showFile(session_.path().isEmpty() ? QStringLiteral("no file") : QFileInfo(session_.path()).fileName());
   setWindowTitle(QStringLiteral("%1%2 – Usherwright")
                      .arg(title.isEmpty() ? QStringLiteral("Untitled") : title, session_.isSaved() ? QString() : QStringLiteral(" *")));
@@ -235,6 +237,15 @@ void MainWindow::goToStep(const WayStep& step) {
     if (findField(document_.plan(), pointer)) return goToPart(text(pointer), Keyboard::Follows);
   goToStation(step.station);
   views_.at(step.station)->setFocus();
+}
+
+/// A way that begins as the plan that is open, and is open now.
+void MainWindow::beginWay() {
+  const std::size_t place = document_.root().options.size();
+  if (!document_.commitRoot(withOption(document_.root(), "way", document_.plan()), QStringLiteral("a way forward"))) return;
+  document_.openWay(document_.root().options[place].id);
+  goToStation(Station::Options);
+  bottom_->say(QStringLiteral("This way is open: what you edit is its own, today's plan stays as it is."));
 }
 
 void MainWindow::goBack() {

@@ -80,6 +80,7 @@ class MainWindow : public QMainWindow {
   void goOnTheWay();
   void goToStep(const WayStep& step);
   void goBack();
+  void beginWay();
   void clickChannel(const QString& part);
   void showHelp();
 

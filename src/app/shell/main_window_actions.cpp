@@ -37,6 +37,20 @@ void MainWindow::buildActions() {
                 [this] { document_.undo(); },
                 [this] { return document_.canUndo() ? QStringLiteral("Undo: ") + document_.undoWords() : QStringLiteral("Undo"); },
                 [this] { return document_.canUndo(); }});
+  actions_.add({QStringLiteral("begin-way"),
+                QStringLiteral("Begin a way forward"),
+                QStringLiteral("Ctrl+D"),
+                QStringLiteral("&Edit"),
+                [this] { beginWay(); },
+                {},
+                {}});
+  actions_.add({QStringLiteral("open-today"),
+                QStringLiteral("Back to today's plan"),
+                {},
+                QStringLiteral("&Edit"),
+                [this] { document_.openWay(std::string()); },
+                {},
+                [this] { return !document_.openWay().empty(); }});
   actions_.add({QStringLiteral("redo"), QStringLiteral("Redo"), QStringLiteral("Ctrl+Shift+Z"), QStringLiteral("&Edit"),
                 [this] { document_.redo(); },
                 [this] { return document_.canRedo() ? QStringLiteral("Redo: ") + document_.redoWords() : QStringLiteral("Redo"); },

@@ -7,6 +7,7 @@
 #include "app/stations/charging/charging_station.h"
 #include "app/stations/fit/fit_station.h"
 #include "app/stations/joining/joining_station.h"
+#include "app/stations/options/options_station.h"
 #include "app/stations/pack/pack_station.h"
 #include "app/stations/range/range_station.h"
 #include "app/stations/wiring/wiring_station.h"
@@ -14,6 +15,7 @@
 #include "core/drawing/charging/charging_drawings.h"
 #include "core/drawing/fit/fit_drawings.h"
 #include "core/drawing/joining/joining_drawings.h"
+#include "core/drawing/options/option_drawings.h"
 #include "core/drawing/pack/pack_drawings.h"
 #include "core/drawing/range/range_drawings.h"
 #include "core/drawing/wiring/harness_drawings.h"
@@ -33,6 +35,16 @@ void bikeGlyph(QPainterPath& strokes) {
   strokes.lineTo(9, 5);
   strokes.lineTo(16, 5);
   strokes.lineTo(18, 13);
+}
+
+void optionsGlyph(QPainterPath& strokes) {
+  strokes.moveTo(2, 9);
+  strokes.lineTo(8, 9);
+  for (const double y : {3.0, 9.0, 15.0}) {
+    strokes.moveTo(8, 9);
+    strokes.lineTo(14, y);
+    strokes.lineTo(21, y);
+  }
 }
 
 void packGlyph(QPainterPath& strokes) {
@@ -95,6 +107,14 @@ std::span<const StationRow> stationTable() {
                  "Places gives packs their room and leads their length; Need turns rides into Wh.\n"
                  "Evidence shows what every figure rests on; Measure next (F3) ranks what to measure first.",
                  [](const drawing::Subject& s, drawing::Size size) { return drawing::bikeSide(s, size); }},
+      StationRow{Station::Options, 2, &made<OptionsStation>, &optionsGlyph,
+                 "What could be done instead, at what price, and what is the way out?",
+                 "Ways are whole plans beside today's: begin one (Ctrl+D), open it, and edit it at every station.\n"
+                 "The picture compares any two figures; budget and goal are lines; a pale way is no better than another in anything.\n"
+                 "Side by side says what differs and what follows; Money counts quotes, tax, shipping and what is sold.\n"
+                 "Mend finds the cheapest changes that leave no Stop, each set carried out and judged before it is offered.\n"
+                 "A kept pack or charger of other volts with the same plug is the trap: tag it, or give it away (OPT-02).",
+                 [](const drawing::Subject& s, drawing::Size) { return drawing::waysGlance(s); }},
       StationRow{Station::Pack, 3, &made<PackStation>, &packGlyph, "Is this pack right for the bike: volts, Ah, amperes, health?",
                  "A bought pack is a closed box described by its label; once somebody has seen a cell it becomes a block.\n"
                  "Block: S groups in series of P cells. Drag its edges, use the arrow keys on it, or type.\n"

@@ -32,7 +32,7 @@ std::string boxWords(const FitFigures& f) {
   const LargestBox most = largestBox(f.room);
   out += fmt::format("\n  largest box here {} × {} × {} mm", n(most.along), n(most.up), n(most.through));
   if (!f.way) return out + "\n  way in: not known where the room is open";
-  const std::string_view side = choiceWords(f.way->by)[static_cast<std::size_t>(f.way->by)];
+  const std::string_view side = wordOf(f.way->by);
   if (!f.way->open) return out + fmt::format("\n  no way in found from the {}", side);
   return out + (f.way->by == OpenSide::Across ? std::string("\n  way in: straight across")
                                               : fmt::format("\n  way in: from the {}, tilted by up to {}°, {} things off first", side,
@@ -108,11 +108,9 @@ std::string fitJson(const Plan& plan, const Assessment& a) {
       row["turn_deg"] = f->boxed->turn;
       const LargestBox most = largestBox(f->room);
       row["largest_box_mm"] = {most.along, most.up, most.through};
-      row["way_in"] = f->way ? Json{{"found", f->way->open},
-                                    {"from", choiceWords(f->way->by)[static_cast<std::size_t>(f->way->by)]},
-                                    {"tilt_deg", f->way->tilt},
-                                    {"off_first", f->way->off}}
-                             : Json(nullptr);
+      row["way_in"] =
+          f->way ? Json{{"found", f->way->open}, {"from", wordOf(f->way->by)}, {"tilt_deg", f->way->tilt}, {"off_first", f->way->off}}
+                 : Json(nullptr);
     }
     if (f && f->room.known() && !f->from.box) {
       row["cells_needed"] = f->needed;

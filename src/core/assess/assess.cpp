@@ -158,7 +158,7 @@ std::optional<Severity> Assessment::worstOf(Station station) const {
 Assessment assess(const Plan& plan, const Given& given, const Assessment* previous, Parts wanted) {
   Assessment a;
   a.figures = figuresOf(plan, given.catalogue, previous ? &previous->figures : nullptr, wanted);
-  const rules::Context context{plan, a.figures, given.catalogue, given.today};
+  const rules::Context context{plan, a.figures, given.catalogue, given.today, given.from};
   for (const rules::Rule& rule : rules::table())
     if (wanted.hasAll(rule.reads)) rule.judge(context, a.findings);
   // A part that carries nothing is infinitely too weak; acceptances compare numbers.

@@ -18,7 +18,9 @@
 #include "core/pack/pack_model.h"
 #include "core/parts/catalogue.h"
 #include "core/quantity/date.h"
+#include "core/travel/learn.h"
 #include "core/travel/need.h"
+#include "core/travel/on_ground.h"
 #include "core/travel/travel.h"
 #include "core/wiring/protection.h"
 
@@ -69,8 +71,11 @@ struct RangeFigures {
   Watt worstTenMinutes;  ///< of all the planned ones
   WattHour usable;       ///< joined, full to the floor, at the controller
   Kilometre cautious, likely, hopeful;
-  Known<Kilometre> stockAlone;  ///< the first pack alone
-  Kilometre now;                ///< likely, from the present charges
+  Known<Kilometre> stockAlone;                         ///< the first pack alone
+  Kilometre now;                                       ///< likely, from the present charges
+  Learned learned;                                     ///< from the rides that were done
+  std::vector<std::shared_ptr<const Ground>> grounds;  ///< of each route; null without a track
+  std::shared_ptr<const DischargeRun> way;             ///< the first route from the present charges; null without one
 };
 
 struct HarnessFigures {
@@ -129,6 +134,12 @@ struct Given {
   Given(const Catalogue& parts, std::optional<Date> day = std::nullopt) : catalogue(parts), today(day) {}  // NOLINT: a catalogue is enough
   const Catalogue& catalogue;
   std::optional<Date> today;
+  const Plan* from = nullptr;  ///< today's plan, where the one that is judged is a way forward from it
+  Given comingFrom(const Plan& plan) const {
+    Given given = *this;
+    given.from = &plan;
+    return given;
+  }
 };
 
 /// Works out what is wanted. Runs whose inputs equal those of `previous` are taken from it; the result is the same, whatever

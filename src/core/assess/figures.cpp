@@ -18,8 +18,6 @@
 namespace usherwright {
 namespace {
 
-constexpr double withoutRides = 0.15;  // half-width of the band until five rides are logged
-
 class Maker {
  public:
   Maker(const Plan& plan, const Catalogue& catalogue, const Figures* previous, Parts wanted)
@@ -28,6 +26,8 @@ class Maker {
     for (const auto& run : {previous->ride, previous->full, previous->now}) runs_.add(run);
     for (const PackFigures& p : previous->packs) runs_.add(p.alone);
     for (const PackFigures& p : previous->packs) fits_.add(p.fit);
+    runs_.add(previous->range.way);
+    for (const auto& ground : previous->range.grounds) grounds_.add(ground);
   }
 
   Figures make() {
@@ -95,10 +95,15 @@ class Maker {
 
   void route() {
     if (plan_.routes.empty()) return;
-    for (const Route& route : plan_.routes) rides_.push_back(estimate(route, plan_.bike, powerLimit()));
+    for (const Route& route : plan_.routes) {
+      f_.range.grounds.push_back(route.track->empty() ? nullptr : grounds_.get(route.track, groundOf));
+      const auto& ground = f_.range.grounds.back();
+      rides_.push_back(estimate(route, plan_.bike, powerLimit(), ground ? &ground->terrain : nullptr));
+    }
+    f_.range.learned = learn(plan_, nominal(), powerLimit());
     f_.range.route = rides_.front();
     for (const RouteEstimate& ride : rides_) f_.range.worstTenMinutes = std::max(f_.range.worstTenMinutes, ride.worstTenMinutes);
-    f_.need = needOf(plan_, powerLimit());
+    f_.need = needOf(plan_, rides_);
   }
 
   void limits() {
@@ -279,9 +284,24 @@ class Maker {
     f_.gaugeAtStart = gaugeAt(f_, highest - f_.joint.forwardDrop);
   }
 
+  /// The first route, leg by leg, from the present charges, as this rider uses it.
+  std::shared_ptr<const DischargeRun> alongTheWay() {
+    Load load = f_.rideLoad;
+    load.constantPower = true;
+    DischargeInput in = inputFor(everyone(), load);
+    Second at;
+    for (const Leg& leg : f_.range.route.legs) {
+      if (leg.time <= Second(0)) continue;
+      at += leg.time;
+      in.profile.push_back({at, leg.power * f_.range.learned.factor});
+    }
+    return in.profile.empty() ? nullptr : runs_.get(in, discharge);
+  }
+
   void range() {
     if (f_.packs.empty() || plan_.routes.empty() || f_.range.route.perKilometre.value() <= 0) return;
     RangeFigures& r = f_.range;
+    const WattHourPerKilometre perKilometre(r.route.perKilometre.value() * r.learned.factor);
     Load load = f_.rideLoad;
     load.constantPower = true;
     load.power = routePower();
@@ -296,18 +316,19 @@ class Maker {
       f_.full = runs_.get(fullTo(inputFor(everyone(), load), true), discharge);
       r.known = true;
       r.usable = f_.full->energyAtController;
-      r.likely = r.usable / r.route.perKilometre;
-      r.cautious = r.likely * (1 - withoutRides);
-      r.hopeful = r.likely * (1 + withoutRides);
+      r.likely = r.usable / perKilometre;
+      r.cautious = r.likely * (1 - r.learned.halfWidth);
+      r.hopeful = r.likely * (1 + r.learned.halfWidth);
+      r.way = alongTheWay();
     }
     if (!wanted_.has(Part::Alone)) return;
     for (std::size_t k = 0; k < f_.packs.size(); ++k) {
       f_.packs[k].alone = runs_.get(fullTo(inputFor({k}, load), true), discharge);
-      f_.packs[k].rangeAlone = f_.packs[k].alone->energyAtController / r.route.perKilometre;
+      f_.packs[k].rangeAlone = f_.packs[k].alone->energyAtController / perKilometre;
     }
     r.stockAlone = f_.packs.front().rangeAlone;
     f_.now = runs_.get(fullTo(inputFor(everyone(), load), false), discharge);
-    r.now = f_.now->energyAtController / r.route.perKilometre;
+    r.now = f_.now->energyAtController / perKilometre;
   }
 
   const Plan& plan_;
@@ -316,6 +337,7 @@ class Maker {
   Parts wanted_;
   Kept<DischargeRun> runs_;
   Kept<FitFigures> fits_;
+  Kept<Ground> grounds_;
   FrameView frame_;
   std::vector<RouteEstimate> rides_;  ///< every planned one, the first first
   Figures f_;

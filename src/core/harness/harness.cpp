@@ -160,7 +160,7 @@ struct Maker {
   Harness make() {
     const std::size_t count = plan.packs.size();
     if (count == 0) return std::move(out);
-    const std::string method(count > 1 ? choiceWords(Method{})[static_cast<std::size_t>(plan.joining.method)] : "through");
+    const std::string method(count > 1 ? wordOf(plan.joining.method) : "through");
     const std::size_t joint = add(NodeKind::Joint, -1, "joint", "joint", method, "/joining/method");
     for (std::size_t k = 0; k < count; ++k) pack(k, joint);
     std::size_t end = joint;

@@ -4,13 +4,13 @@
 #include <string_view>
 #include <vector>
 
+#include "core/plan/sizes.h"
 #include "core/quantity/problem.h"
 #include "core/travel/terrain.h"
 
 namespace usherwright {
 
 inline constexpr std::size_t mostGpxBytes = 64 << 20;
-inline constexpr std::size_t mostTrackPoints = 200000;
 
 /// The points of all tracks in their order, each segment with its beginning marked; without a track those of the routes. Times in
 /// seconds from the first one. Refused, with place, found and expected: what is no GPX, a document type (nothing is fetched or

@@ -28,6 +28,8 @@ Json jsonOf(const FieldValue& value) {
 
 template <class Owner>
 Json written(const Owner& owner);
+/// All of a plan but its format and version.
+Json bodyOf(const Plan& plan);
 
 struct ChildWriter {
   Json& json;
@@ -70,6 +72,18 @@ struct ChildWriter {
     for (const RidePoint& p : *rows) array.push_back(Json::array({numberOf(p.time.value()), numberOf(p.power.value())}));
     append(json, std::string(key), std::move(array));
   }
+  void track(std::string_view key, const Shared<std::vector<TrackPoint>>& points) {
+    if (points->empty()) return;
+    const auto known = [](const Known<double>& value) { return value ? numberOf(*value) : Json(nullptr); };
+    Json array = Json::array();
+    for (const TrackPoint& p : *points) {
+      Json row = Json::array({numberOf(p.latitude), numberOf(p.longitude), known(p.elevation), known(p.time)});
+      if (p.begins) row.push_back(1);
+      array.push_back(std::move(row));
+    }
+    append(json, std::string(key), std::move(array));
+  }
+  void branch(std::string_view key, const Shared<Plan>& plan) { append(json, std::string(key), bodyOf(*plan)); }
 };
 
 template <class Owner>
@@ -79,6 +93,33 @@ Json written(const Owner& owner) {
   ChildWriter writer{json};
   visitChildren(owner, writer);
   for (const auto& [key, text] : *owner.unknown) append(json, key, Json::parse(text));
+  return json;
+}
+
+Json bodyOf(const Plan& plan) {
+  Json json = written(plan);
+  Json provenance = Json::object();
+  for (const auto& [pointer, entry] : plan.provenance) {
+    Json row{{"from", std::string(provenanceWord(entry.from))}};
+    if (!entry.note.empty()) row["note"] = entry.note;
+    for (const Alternative& other : entry.also) {
+      Json also{{"value", jsonOf(other.value)}, {"from", std::string(provenanceWord(other.from))}};
+      if (!other.note.empty()) also["note"] = other.note;
+      row["also"].push_back(std::move(also));
+    }
+    append(provenance, pointer, std::move(row));
+  }
+  json["provenance"] = std::move(provenance);
+  Json accepted = Json::object();
+  Json headlines = Json::object();
+  for (const auto& [key, acceptance] : plan.accepted) {
+    append(accepted, key, acceptance.reason);
+    Json at{{"headline", acceptance.headline}, {"when", acceptance.when}};
+    at["fields"] = acceptance.fields;
+    append(headlines, key, std::move(at));
+  }
+  json["accepted"] = std::move(accepted);
+  json["accepted_at"] = std::move(headlines);
   return json;
 }
 
@@ -160,6 +201,10 @@ struct Measurer {
     bytes += key.size() + numberBytes;
     for (const RidePoint& p : *rows) bytes += rowBytes + digitsAtMost(p.time.value()) + digitsAtMost(p.power.value());
   }
+  void track(std::string_view key, const Shared<std::vector<TrackPoint>>& points) {
+    bytes += key.size() + numberBytes + points->size() * (2 * rowBytes + 4 * 25 + 4);
+  }
+  void branch(std::string_view, const Shared<Plan>& plan);
 };
 
 std::size_t bytesAtMost(const Plan& plan) {
@@ -175,6 +220,9 @@ std::size_t bytesAtMost(const Plan& plan) {
   for (const auto& [key, acceptance] : plan.accepted) m.bytes += 2 * textBytes(key) + textBytes(acceptance.reason) + 2 * numberBytes;
   return m.bytes;
 }
+
+/// Each line of it begins three spaces further in.
+void Measurer::branch(std::string_view, const Shared<Plan>& plan) { bytes += 2 * bytesAtMost(*plan); }
 
 // ---- schema ----
 
@@ -228,6 +276,14 @@ struct SchemaWriter {
     properties[std::string(key)] = {{"type", "array"}, {"items", {{"type", "string"}}}};
   }
   void ride(std::string_view key, const Shared<std::vector<RidePoint>>&) { curve(key, {}); }
+  void track(std::string_view key, const Shared<std::vector<TrackPoint>>&) {
+    properties[std::string(key)] = {
+        {"type", "array"},
+        {"items", {{"type", "array"}, {"items", {{"type", Json::array({"number", "null"})}}}, {"minItems", 4}, {"maxItems", 5}}}};
+  }
+  void branch(std::string_view key, const Shared<Plan>&) {
+    properties[std::string(key)] = {{"type", "object"}, {"description", "a whole plan, without format, version and options"}};
+  }
   void curve(std::string_view key, const std::vector<CurvePoint>&) {
     properties[std::string(key)] = {{"type", "array"},
                                     {"items", {{"type", "array"}, {"items", {{"type", "number"}}}, {"minItems", 2}, {"maxItems", 2}}}};
@@ -256,29 +312,7 @@ std::string writePlan(const Plan& plan) {
   Json json = Json::object();
   json["format"] = planFormat;
   json["version"] = planVersion;
-  json.update(written(plan));
-  Json provenance = Json::object();
-  for (const auto& [pointer, entry] : plan.provenance) {
-    Json row{{"from", std::string(provenanceWord(entry.from))}};
-    if (!entry.note.empty()) row["note"] = entry.note;
-    for (const Alternative& other : entry.also) {
-      Json also{{"value", jsonOf(other.value)}, {"from", std::string(provenanceWord(other.from))}};
-      if (!other.note.empty()) also["note"] = other.note;
-      row["also"].push_back(std::move(also));
-    }
-    append(provenance, pointer, std::move(row));
-  }
-  json["provenance"] = std::move(provenance);
-  Json accepted = Json::object();
-  Json headlines = Json::object();
-  for (const auto& [key, acceptance] : plan.accepted) {
-    append(accepted, key, acceptance.reason);
-    Json at{{"headline", acceptance.headline}, {"when", acceptance.when}};
-    at["fields"] = acceptance.fields;
-    append(headlines, key, std::move(at));
-  }
-  json["accepted"] = std::move(accepted);
-  json["accepted_at"] = std::move(headlines);
+  json.update(bodyOf(plan));
   return dumped(json, 1) + "\n";
 }
 

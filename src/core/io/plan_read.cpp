@@ -2,6 +2,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <cmath>
 #include <map>
 
 #include "core/io/json_tree.h"
@@ -54,11 +55,23 @@ class Members {
   std::map<std::string_view, const Json*> left_;
 };
 
+Known<TrackPoint> trackPointOf(const Json& row) {
+  const auto within = [&](std::size_t i, double most) { return row[i].is_number() && std::abs(row[i].get<double>()) <= most; };
+  if (!row.is_array() || row.size() < 4 || row.size() > 5 || !within(0, 90) || !within(1, 180)) return std::nullopt;
+  if (!(row[2].is_null() || within(2, 20000)) || !(row[3].is_null() || within(3, 1e9))) return std::nullopt;
+  TrackPoint point{row[0].get<double>(), row[1].get<double>(), std::nullopt, std::nullopt, row.size() == 5};
+  if (!row[2].is_null()) point.elevation = row[2].get<double>();
+  if (!row[3].is_null()) point.time = row[3].get<double>();
+  return point;
+}
+
 class Reader {
  public:
   Plan plan(const Json& json);
 
  private:
+  Plan branch(const Json& json, const std::string& path);
+  Plan body(Members& members, const std::string& path);
   template <class Owner>
   void object(Owner& owner, const Json& json, const std::string& path);
   template <class Owner>
@@ -168,6 +181,23 @@ struct ChildReader {
     }
     if (items.size() == 1) refuse(at(key), "one row", "at least two rows: the last one ends the ride");
     shared = std::move(items);
+  }
+  void track(std::string_view key, Shared<std::vector<TrackPoint>>& shared) {
+    const Json* j = takeArray(key, mostTrackPoints, "points");
+    if (!j) return;
+    std::vector<TrackPoint> points;
+    points.reserve(j->size());
+    for (std::size_t i = 0; i < j->size(); ++i) {
+      const auto point = trackPointOf((*j)[i]);
+      if (!point)
+        refuse(fmt::format("{}/{}", at(key), i), described((*j)[i]),
+               "[latitude, longitude, metres or null, seconds or null], and a 1 behind where a segment begins");
+      points.push_back(*point);
+    }
+    shared = std::move(points);
+  }
+  void branch(std::string_view key, Shared<Plan>& shared) {
+    if (const Json* j = take(key)) shared = reader.branch(*j, at(key));
   }
 };
 
@@ -290,15 +320,27 @@ Plan Reader::plan(const Json& json) {
   const Json* version = members.take("version");
   if (!version || !version->is_number_integer()) refuse("/version", version ? described(*version) : "nothing", "version 1");
   if (*version != planVersion) refuse("/version", described(*version), "version 1 (a newer application may be needed)");
+  Plan plan = body(members, "");
+  if (const auto sound = crossChecked(plan); !sound) throw Refused{sound.error()};
+  if (const auto fits = fitsAFile(plan); !fits) throw Refused{fits.error()};
+  return plan;
+}
+
+Plan Reader::branch(const Json& json, const std::string& path) {
+  Members members(json, path);
+  if (const Json* inner = members.take("options"); inner && !(inner->is_array() && inner->empty()))
+    refuse(path + "/options", "ways forward from a way forward", "none within an option");
+  return body(members, path);
+}
+
+Plan Reader::body(Members& members, const std::string& path) {
   Plan plan;
   const Json* provenance = members.take("provenance");
   const Json* accepted = members.take("accepted");
   const Json* acceptedAt = members.take("accepted_at");
-  rest(plan, members, "");
+  rest(plan, members, path);
   if (provenance) readProvenance(plan, *provenance);
   if (accepted) readAccepted(plan, *accepted, acceptedAt);
-  if (const auto sound = crossChecked(plan); !sound) throw Refused{sound.error()};
-  if (const auto fits = fitsAFile(plan); !fits) throw Refused{fits.error()};
   return plan;
 }
 

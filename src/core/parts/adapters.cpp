@@ -48,9 +48,7 @@ Adapter adapterOf(const PartRow& row, const Catalogue& catalogue) {
 }
 
 std::string endCsv(const AdapterEnd& end, bool shells) {
-  return fmt::format("{},{},{},{}", csvText(end.connector), choiceWords(Contact{})[static_cast<std::size_t>(end.marked)],
-                     choiceWords(Contact{})[static_cast<std::size_t>(end.other)],
-                     shells ? choiceWords(Shell{})[static_cast<std::size_t>(end.shell)] : "");
+  return fmt::format("{},{},{},{}", csvText(end.connector), wordOf(end.marked), wordOf(end.other), shells ? wordOf(end.shell) : "");
 }
 
 }  // namespace

@@ -27,4 +27,10 @@ enum class FuseKind : std::uint8_t { Blade, Bolted, Cylinder, Glass, Resettable 
 inline constexpr std::array<std::string_view, 5> fuseKindWords{"blade", "bolted", "cylinder", "glass", "resettable"};
 constexpr std::span<const std::string_view> choiceWords(FuseKind) { return fuseKindWords; }
 
+/// The word of a choice, as a file and an entry have it.
+template <class E>
+constexpr std::string_view wordOf(E choice) {
+  return choiceWords(choice)[static_cast<std::size_t>(choice)];
+}
+
 }  // namespace usherwright

@@ -32,6 +32,8 @@ struct Children {
   void words(std::string_view, const std::vector<std::string>&) { all.push_back(nullptr); }
   void curve(std::string_view, const std::vector<CurvePoint>&) { all.push_back(nullptr); }
   void ride(std::string_view, const Shared<std::vector<RidePoint>>&) { all.push_back(nullptr); }
+  void track(std::string_view, const Shared<std::vector<TrackPoint>>&) { all.push_back(nullptr); }
+  void branch(std::string_view, const Shared<Plan>&) { all.push_back(nullptr); }
 };
 
 /// Visits the children of the later plan; the next of `before` is the same child of the earlier one.
@@ -90,6 +92,8 @@ struct InStep {
   void words(std::string_view, const std::vector<std::string>&) { ++next; }
   void curve(std::string_view, const std::vector<CurvePoint>&) { ++next; }
   void ride(std::string_view, const Shared<std::vector<RidePoint>>&) { ++next; }
+  void track(std::string_view, const Shared<std::vector<TrackPoint>>&) { ++next; }
+  void branch(std::string_view, const Shared<Plan>&) { ++next; }
 };
 
 }  // namespace

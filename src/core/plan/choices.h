@@ -253,6 +253,33 @@ enum class Surface : std::uint8_t { Road, Gravel, Soft };
 inline constexpr std::array<std::string_view, 3> surfaceWords{"road", "gravel", "soft"};
 constexpr std::span<const std::string_view> choiceWords(Surface) { return surfaceWords; }
 
+/// What kind of way forward an option is.
+enum class WayForward : std::uint8_t { SecondPack, BiggerPack, Both, LighterPack, HigherClass, FromCells, KeepAndSwap, CareOnly };
+inline constexpr std::array<std::string_view, 8> wayForwardWords{"second-pack",  "bigger-pack", "both",          "lighter-pack",
+                                                                 "higher-class", "from-cells",  "keep-and-swap", "care-only"};
+constexpr std::span<const std::string_view> choiceWords(WayForward) { return wayForwardWords; }
+
+/// What a quote is for.
+enum class Wanted : std::uint8_t { Cells, Pack, Board, Charger, Kit, Mount, Adapters, Tools, Work, Other };
+inline constexpr std::array<std::string_view, 10> wantedWords{"cells", "pack",     "board", "charger", "kit",
+                                                              "mount", "adapters", "tools", "work",    "other"};
+constexpr std::span<const std::string_view> choiceWords(Wanted) { return wantedWords; }
+
+/// Where what was quoted stands.
+enum class Stock : std::uint8_t { InHand, Ordered, Offered, Asked, Gone };
+inline constexpr std::array<std::string_view, 5> stockWords{"in-hand", "ordered", "offered", "asked", "gone"};
+constexpr std::span<const std::string_view> choiceWords(Stock) { return stockWords; }
+
+/// The hardest thing that somebody has to do by hand.
+enum class Skill : std::uint8_t { PlugsIn, Screws, Crimps, Solders, WeldsCells, OpensPacks };
+inline constexpr std::array<std::string_view, 6> skillWords{"plugs-in", "screws", "crimps", "solders", "welds-cells", "opens-packs"};
+constexpr std::span<const std::string_view> choiceWords(Skill) { return skillWords; }
+
+/// What becomes of the pack that is no longer ridden.
+enum class OldPack : std::uint8_t { Stays, Sold, Spare, Paired, Recycled };
+inline constexpr std::array<std::string_view, 5> oldPackWords{"stays", "sold", "spare", "paired", "recycled"};
+constexpr std::span<const std::string_view> choiceWords(OldPack) { return oldPackWords; }
+
 /// The words of an enumeration.
 template <class E>
 constexpr std::span<const std::string_view> wordsOf() {

@@ -1,6 +1,7 @@
 // Values within their fields, and what single fields cannot express: sizes, unique ids, what names what, rest curves.
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <set>
 
 #include "core/plan/edit.h"
@@ -44,7 +45,7 @@ struct ShapeChecker {
     room(key, items.size(), mostOf<T>());
     if constexpr (requires { items.front().id; })
       if (result) result = uniqueIds(items, fmt::format("{}/{}", path, key));
-    if constexpr (std::is_same_v<T, Pack> || std::is_same_v<T, Cell> || std::is_same_v<T, Charger>)
+    if constexpr (std::is_same_v<T, Pack> || std::is_same_v<T, Cell> || std::is_same_v<T, Charger> || std::is_same_v<T, Route>)
       for (std::size_t i = 0; result && i < items.size(); ++i) {
         ShapeChecker inner{fmt::format("{}/{}/{}", path, key, i), result, checked};
         if constexpr (std::is_same_v<T, Pack>) inner.known = checked ? checked->findPack(items[i].id) : nullptr;
@@ -68,6 +69,8 @@ struct ShapeChecker {
   void words(std::string_view key, const std::vector<std::string>& items) { room(key, items.size(), mostEntries); }
   void curve(std::string_view key, const std::vector<CurvePoint>& items) { room(key, items.size(), mostCurvePoints); }
   void ride(std::string_view key, const Shared<std::vector<RidePoint>>& rows) { room(key, rows->size(), mostRideRows); }
+  void track(std::string_view key, const Shared<std::vector<TrackPoint>>& points) { room(key, points->size(), mostTrackPoints); }
+  void branch(std::string_view, const Shared<Plan>&) {}
 };
 
 Expected<void> wellShaped(const Plan& plan, const Plan* checked) {
@@ -113,11 +116,30 @@ Expected<void> withinFields(const Plan& plan, const Plan* checked) {
   return result;
 }
 
+/// Every way forward is a sound plan without ways of its own. Those that `checked` shares are not looked at again.
+Expected<void> soundOptions(const Plan& plan, const Plan* checked) {
+  for (std::size_t i = 0; i < plan.options.size(); ++i) {
+    const Option& option = plan.options[i];
+    const std::string place = fmt::format("/options/{}/plan", i);
+    const bool known = checked && std::any_of(checked->options.begin(), checked->options.end(),
+                                              [&](const Option& o) { return o.plan.isShared(option.plan); });
+    if (known) continue;
+    if (!option.plan->options.empty()) return unexpected(place + "/options", "ways forward from a way forward", "none within an option");
+    auto ok = crossChecked(*option.plan);
+    if (!ok) {
+      ok.error().place = place + ok.error().place;
+      return ok;
+    }
+  }
+  return {};
+}
+
 }  // namespace
 
 Expected<void> crossChecked(const Plan& plan, const Plan* sound) {
   if (auto ok = wellShaped(plan, sound); !ok) return ok;
   if (auto ok = withinFields(plan, sound); !ok) return ok;
+  if (auto ok = soundOptions(plan, sound); !ok) return ok;
   for (std::size_t i = 0; i < plan.packs.size(); ++i) {
     const Pack& pack = plan.packs[i];
     if (!pack.cell.empty() && !plan.findCell(pack.cell))

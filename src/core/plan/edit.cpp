@@ -57,6 +57,8 @@ struct Setter {
   void words(std::string_view, std::vector<std::string>&) {}
   void curve(std::string_view, std::vector<CurvePoint>&) {}
   void ride(std::string_view, Shared<std::vector<RidePoint>>&) {}
+  void track(std::string_view, Shared<std::vector<TrackPoint>>&) {}
+  void branch(std::string_view, Shared<Plan>&) {}
 };
 
 template <class Owner>

@@ -68,6 +68,8 @@ struct ListFinder {
   void words(std::string_view, std::vector<std::string>&) {}
   void curve(std::string_view, std::vector<CurvePoint>&) {}
   void ride(std::string_view, Shared<std::vector<RidePoint>>&) {}
+  void track(std::string_view, Shared<std::vector<TrackPoint>>&) {}
+  void branch(std::string_view, Shared<Plan>&) {}
 };
 
 template <class Owner, class Op>
@@ -187,6 +189,8 @@ struct Sizes {
   void words(std::string_view, const std::vector<std::string>&) {}
   void curve(std::string_view, const std::vector<CurvePoint>&) {}
   void ride(std::string_view, const Shared<std::vector<RidePoint>>&) {}
+  void track(std::string_view, const Shared<std::vector<TrackPoint>>&) {}
+  void branch(std::string_view, const Shared<Plan>&) {}
 };
 
 /// Appends what `made` makes of a list; the error says what is wrong with it.

@@ -70,6 +70,8 @@ struct Resolver {
   void words(std::string_view, const std::vector<std::string>&) {}
   void curve(std::string_view, const std::vector<CurvePoint>&) {}
   void ride(std::string_view, const Shared<std::vector<RidePoint>>&) {}
+  void track(std::string_view, const Shared<std::vector<TrackPoint>>&) {}
+  void branch(std::string_view, const Shared<Plan>&) {}
 };
 
 template <class Owner>
@@ -121,6 +123,8 @@ struct Enumerator {
   void words(std::string_view, const std::vector<std::string>&) {}
   void curve(std::string_view, const std::vector<CurvePoint>&) {}
   void ride(std::string_view, const Shared<std::vector<RidePoint>>&) {}
+  void track(std::string_view, const Shared<std::vector<TrackPoint>>&) {}
+  void branch(std::string_view, const Shared<Plan>&) {}
 };
 
 constexpr std::array sourceWords{std::string_view("measured"), std::string_view("label"),      std::string_view("catalogue"),

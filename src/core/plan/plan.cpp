@@ -14,6 +14,10 @@ const T* firstWhere(const std::vector<T>& items, Predicate predicate) {
 
 }  // namespace
 
+bool operator==(const Option& a, const Option& b) {
+  return a.id == b.id && a.kind == b.kind && a.note == b.note && a.plan == b.plan && a.unknown == b.unknown;
+}
+
 const Cell* Plan::findCell(const std::string& id) const {
   return firstWhere(cells, [&](const Cell& c) { return c.id == id; });
 }

@@ -13,9 +13,12 @@
 #include "core/plan/charger.h"
 #include "core/plan/joining.h"
 #include "core/plan/need.h"
+#include "core/plan/option.h"
 #include "core/plan/pack.h"
 #include "core/plan/provenance.h"
+#include "core/plan/ride.h"
 #include "core/plan/route.h"
+#include "core/plan/undertaking.h"
 #include "core/plan/wiring.h"
 
 namespace usherwright {
@@ -39,6 +42,9 @@ struct Plan {
   std::vector<Charger> chargers;
   ChargePlan charging;
   std::vector<Route> routes;
+  Records<Ride> rides;  ///< done, in the order they were noted
+  Undertaking undertaking;
+  std::vector<Option> options;                        ///< ways forward from this plan; none within an option
   std::map<std::string, ProvenanceEntry> provenance;  ///< by JSON pointer
   std::map<std::string, Acceptance> accepted;         ///< by "<rule>@<part>"
   UnknownKeys unknown;

@@ -2,12 +2,22 @@
 #pragma once
 
 #include <string>
+#include <vector>
 
 #include "core/plan/choices.h"
 #include "core/plan/values.h"
 #include "core/quantity/quantity.h"
 
 namespace usherwright {
+
+/// As a receiver or a planner writes it.
+struct TrackPoint {
+  double latitude = 0, longitude = 0;  ///< degrees
+  Known<double> elevation;             ///< m
+  Known<double> time;                  ///< s from the first one that has a time
+  bool begins = false;                 ///< a new segment: nobody knows what lies between
+  friend bool operator==(const TrackPoint&, const TrackPoint&) = default;
+};
 
 struct Route {
   std::string id;
@@ -16,7 +26,9 @@ struct Route {
   Known<Coefficient> climbGrade;
   Known<KilometrePerHour> speed;
   Surface surface = Surface::Road;
-  Known<KilometrePerHour> headwind;
+  Known<KilometrePerHour> headwind;       ///< with a track and windFrom: the wind's speed
+  Known<Coefficient> windFrom;            ///< degrees, 0 from the north, 90 from the east
+  Shared<std::vector<TrackPoint>> track;  ///< where it goes; length and climb are what a person says of it
   UnknownKeys unknown;
   friend bool operator==(const Route&, const Route&) = default;
 };

@@ -15,6 +15,8 @@ inline constexpr std::size_t mostGroups = 2000;    ///< volts in one reading, lo
 inline constexpr std::size_t mostPlaces = 1000;    ///< cells of one kept layout
 inline constexpr std::size_t mostCurvePoints = 500;
 inline constexpr std::size_t mostRideRows = 200000;
+inline constexpr std::size_t mostTrackPoints = 200000;
+inline constexpr std::size_t mostOptions = 20;
 inline constexpr std::size_t mostTextBytes = 4000;
 inline constexpr std::size_t mostUnknownKeys = 2000;
 inline constexpr std::size_t mostUnknownBytes = 1u << 20;
@@ -30,9 +32,11 @@ inline constexpr double lowestCellVolts = 0.5, highestCellVolts = 5.0;
 template <class Entry>
 constexpr std::size_t mostOf() {
   if constexpr (std::is_same_v<Entry, Pack>) return mostPacks;
-  if constexpr (std::is_same_v<Entry, Reading> || std::is_same_v<Entry, CapacityTest> || std::is_same_v<Entry, ChargeRecord>)
+  if constexpr (std::is_same_v<Entry, Reading> || std::is_same_v<Entry, CapacityTest> || std::is_same_v<Entry, ChargeRecord> ||
+                std::is_same_v<Entry, Ride>)
     return mostRecords;
   if constexpr (std::is_same_v<Entry, CellPlace>) return mostPlaces;
+  if constexpr (std::is_same_v<Entry, Option>) return mostOptions;
   return mostEntries;
 }
 

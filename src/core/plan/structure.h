@@ -20,7 +20,7 @@ inline std::string firstToken(const std::string& pointer, std::string& rest) {
 }
 
 /// The lists of records, for pointers into them.
-inline constexpr std::array<std::string_view, 4> recordLists{"readings", "capacity_tests", "charges", "places"};
+inline constexpr std::array<std::string_view, 5> recordLists{"readings", "capacity_tests", "charges", "places", "rides"};
 
 /// True for "/packs/0/readings/12/pack_V": an entry of a list of records needs no mark, it was measured.
 inline bool isInRecords(std::string_view pointer) {
@@ -36,6 +36,8 @@ inline bool isInRecords(std::string_view pointer) {
 ///   records(key, Records)  a list that may become long: what is in it is measured unless it says otherwise
 ///   volts(key, vector)  array of voltages       words(key, vector)  array of strings
 ///   curve(key, vector)  array of [soc, volt] pairs  ride(key, vector)   array of [second, watt] pairs
+///   track(key, vector)  array of [latitude, longitude, elevation or null, second or null], a 1 behind it where a segment begins
+///   branch(key, plan)   a whole plan, which only readers and writers enter: its fields are none of this one's
 template <class Owner, class Visitor>
 void visitChildren(Owner& owner, Visitor& visitor) {
   using Type = std::remove_const_t<Owner>;
@@ -49,6 +51,9 @@ void visitChildren(Owner& owner, Visitor& visitor) {
     visitor.list("chargers", owner.chargers);
     visitor.object("charging", owner.charging);
     visitor.list("routes", owner.routes);
+    visitor.records("rides", owner.rides);
+    visitor.object("undertaking", owner.undertaking);
+    visitor.list("options", owner.options);
   } else if constexpr (std::is_same_v<Type, Bike>) {
     visitor.list("accessories", owner.accessories);
     visitor.object("controller", owner.controller);
@@ -79,6 +84,12 @@ void visitChildren(Owner& owner, Visitor& visitor) {
     visitor.object("part", owner.part);
     visitor.object("converter", owner.converter);
     visitor.ride("profile", owner.profile);
+  } else if constexpr (std::is_same_v<Type, Route>) {
+    visitor.track("track", owner.track);
+  } else if constexpr (std::is_same_v<Type, Undertaking>) {
+    visitor.list("quotes", owner.quotes);
+  } else if constexpr (std::is_same_v<Type, Option>) {
+    visitor.branch("plan", owner.plan);
   } else if constexpr (std::is_same_v<Type, Wiring>) {
     visitor.list("runs", owner.runs);
     visitor.object("main_switch", owner.mainSwitch);

@@ -11,6 +11,7 @@ template <class T>
 class Shared {
  public:
   Shared() = default;
+  Shared(std::shared_ptr<T> value) : value_(std::move(value)) {}                               // NOLINT: as above
   Shared(T value) : value_(value == T{} ? nullptr : std::make_shared<T>(std::move(value))) {}  // NOLINT: stands for the value itself
 
   const T& operator*() const { return value_ ? *value_ : nothing(); }
@@ -22,6 +23,8 @@ class Shared {
     return *value_;
   }
 
+  /// For those who keep it longer than the holder; null of nothing.
+  std::shared_ptr<const T> pointer() const { return value_; }
   bool isShared(const Shared& other) const { return value_ == other.value_; }
   friend bool operator==(const Shared& a, const Shared& b) { return a.value_ == b.value_ || *a == *b; }
 

@@ -49,6 +49,7 @@ class Search {
  public:
   Search(const Plan& plan, const Catalogue& catalogue, const Shelf& shelf, const SearchRequest& request)
       : plan_(plan), shelf_(shelf), request_(request) {
+    for (const Route& route : plan.routes) grounds_.push_back(terrainOf(*route.track));
     pack_ = request.pack < plan.packs.size() ? plan.packs[request.pack] : Pack{};
     const Controller& c = plan.bike.controller;
     g_.highest = c.inputMaximum;
@@ -166,8 +167,8 @@ class Search {
     AtVoltage at;
     const auto limit = highestLimit(plan_);
     Known<Watt> worst;
-    for (const Route& planned : plan_.routes) {
-      const RouteEstimate route = estimate(planned, plan_.bike, limit ? nominal * *limit : Watt(1e6));
+    for (std::size_t i = 0; i < plan_.routes.size(); ++i) {
+      const RouteEstimate route = estimate(plan_.routes[i], plan_.bike, limit ? nominal * *limit : Watt(1e6), &grounds_[i]);
       worst = std::max(worst.value_or(Watt(0)), route.worstTenMinutes);
       if (route.time > Second(0)) at.rides.push_back({meanSquareCurrent(route, nominal), route.time});
     }
@@ -294,6 +295,7 @@ class Search {
   }
 
   const Plan& plan_;
+  std::vector<Terrain> grounds_;  ///< of each route
   const Shelf& shelf_;
   const SearchRequest& request_;
   Pack pack_;

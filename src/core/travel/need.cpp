@@ -2,17 +2,20 @@
 #include "core/travel/need.h"
 #include "core/plan/usual.h"
 
+#include <algorithm>
 #include <array>
 
 namespace usherwright {
 
-Known<NeedFigures> needOf(const Plan& plan, Watt limit) {
-  if (plan.routes.empty()) return std::nullopt;
+Known<NeedFigures> needOf(const Plan& plan, const std::vector<RouteEstimate>& rides) {
+  if (rides.empty()) return std::nullopt;
   NeedFigures n;
   WattHour most(0);
-  for (std::size_t i = 0; i < plan.routes.size(); ++i) {
-    const RouteEstimate e = estimate(plan.routes[i], plan.bike, limit);
-    n.rides.push_back({i, e.energy, e.time});
+  for (std::size_t i = 0; i < rides.size(); ++i) {
+    const RouteEstimate& e = rides[i];
+    n.rides.push_back({i, e.energy, e.time, e.perKilometre, {}});
+    const auto slower = [](const Leg& a, const Leg& b) { return a.speed < b.speed; };
+    if (!e.legs.empty()) n.rides.back().slowest = *std::min_element(e.legs.begin(), e.legs.end(), slower);
     const WattHour whole = e.energy + WattHour(e.perKilometre.value() * plan.need.reserve.value_or(Kilometre(0)).value());
     if (whole <= most && i > 0) continue;
     most = whole;

@@ -14,6 +14,8 @@ struct NeedFigures {
     std::size_t route = 0;
     WattHour energy;  ///< at the controller
     Second time;
+    WattHourPerKilometre perKilometre;
+    Leg slowest;  ///< its slowest piece
   };
   std::vector<Ride> rides;
   std::size_t longest = 0;  ///< the ride that needs most
@@ -31,8 +33,8 @@ struct NeedFigures {
   std::vector<AtClass> classes;
 };
 
-/// Empty without a route. `limit` is what the controller gives at most.
-Known<NeedFigures> needOf(const Plan& plan, Watt limit);
+/// Empty without a route. `rides`: what each of the plan's costs.
+Known<NeedFigures> needOf(const Plan& plan, const std::vector<RouteEstimate>& rides);
 
 /// Display kilometres → true kilometres; empty if the odometer was not compared.
 Known<double> odometerFactor(const Bike& bike);

@@ -3,6 +3,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <numbers>
 
 #include "core/plan/edit.h"
 #include "core/plan/usual.h"
@@ -29,11 +30,20 @@ Watt worstMean(const RouteEstimate& ride) {
   return Watt(worst);
 }
 
+/// Degrees from the north, of the way from one point of the ground to another.
+double headingBetween(const Terrain& ground, std::size_t from, std::size_t to) {
+  constexpr double degree = std::numbers::pi / 180;
+  const double north = ground.latitude[to] - ground.latitude[from];
+  const double east = (ground.longitude[to] - ground.longitude[from]) * std::cos(ground.latitude[from] * degree);
+  return std::atan2(east, north) / degree;
+}
+
 }  // namespace
 
 Ridden riddenOf(const Route& route, const Bike& bike, Watt limit) {
   const KilometrePerHour target = route.speed.value_or(usual::speed);
-  return {riderOf(bike, route.surface, target), target, route.headwind.value_or(KilometrePerHour(0)).value() / 3.6, limit};
+  return {riderOf(bike, route.surface, target), target, route.headwind.value_or(KilometrePerHour(0)).value() / 3.6, limit,
+          route.windFrom ? Known<double>(route.windFrom->value()) : std::nullopt};
 }
 
 RouteEstimate estimateOn(const Terrain& ground, const Ridden& ridden) {
@@ -44,16 +54,33 @@ RouteEstimate estimateOn(const Terrain& ground, const Ridden& ridden) {
     const double way = ground.along[to] - ground.along[i];
     if (way <= 0) continue;
     const double grade = ground.height.empty() ? 0 : (ground.height[to] - ground.height[i]) / way;
-    out.legs.push_back(legOf(ridden, Kilometre(way / 1000), grade));
+    Ridden here = ridden;
+    if (ridden.windFrom) here.headwind *= std::cos((headingBetween(ground, i, to) - *ridden.windFrom) * std::numbers::pi / 180);
+    out.legs.push_back(legOf(here, Kilometre(way / 1000), grade));
   }
   addUp(out, ground.length());
   out.worstTenMinutes = worstMean(out);
   return out;
 }
 
-Plan withTrack(const Plan& plan, const Terrain& ground) {
+Ground groundOf(const Shared<std::vector<TrackPoint>>& track) { return {track, terrainOf(*track)}; }
+
+bool isGroundOf(const Route& route, const Terrain& ground) {
+  if (ground.along.size() < 2) return false;
+  if (std::abs(route.length.value() - ground.length().value()) > 0.02 * ground.length().value()) return false;
+  if (route.climb.has_value() != ground.climb.has_value()) return false;
+  return !ground.climb || std::abs(route.climb->value() - ground.climb->value()) <= std::max(10.0, 0.05 * ground.climb->value());
+}
+
+RouteEstimate estimate(const Route& route, const Bike& bike, Watt limit, const Terrain* ground) {
+  if (ground && isGroundOf(route, *ground)) return estimateOn(*ground, riddenOf(route, bike, limit));
+  return estimate(route, bike, limit);
+}
+
+Plan withTrack(const Plan& plan, std::vector<TrackPoint> track, const Terrain& ground) {
   Plan next = withRoute(plan);
   if (ground.along.size() < 2) return next;
+  next.routes.front().track = std::move(track);
   next.routes.front().length = Kilometre(std::round(ground.length().value() * 100) / 100);
   next.routes.front().climb.reset();
   if (ground.climb) next.routes.front().climb = Metre(std::round(ground.climb->value()));

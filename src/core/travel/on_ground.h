@@ -1,6 +1,7 @@
 // A route over the ground of a track: the same power on the road, piece by piece where it is steep.
 #pragma once
 
+#include "core/plan/plan.h"
 #include "core/travel/terrain.h"
 #include "core/travel/travel.h"
 
@@ -10,8 +11,9 @@ namespace usherwright {
 struct Ridden {
   Rider rider;
   KilometrePerHour target;
-  double headwind = 0;  ///< m/s
-  Watt limit{1e6};      ///< that the packs and the controller give at most
+  double headwind = 0;                    ///< m/s; where it is known from where: the wind's speed
+  Watt limit{1e6};                        ///< that the packs and the controller give at most
+  Known<double> windFrom = std::nullopt;  ///< degrees, 0 from the north
 };
 /// Of a route counts what is no geometry: speed, surface, headwind.
 Ridden riddenOf(const Route& route, const Bike& bike, Watt limit);
@@ -20,8 +22,23 @@ Ridden riddenOf(const Route& route, const Bike& bike, Watt limit);
 /// legs. The worst ten minutes are those of the ride as it runs.
 RouteEstimate estimateOn(const Terrain& ground, const Ridden& ridden);
 
-/// The plan with a track's length and climb for its first route; they count as measured. A climb that is not known leaves the route
+/// The ground of a route's track, kept with the track that it was made of.
+struct Ground {
+  Shared<std::vector<TrackPoint>> track;
+  Terrain terrain;
+  const Shared<std::vector<TrackPoint>>& input() const { return track; }
+};
+Ground groundOf(const Shared<std::vector<TrackPoint>>& track);
+
+/// Whether the ground is that of the route as it is entered: km within 2 %, climb within 5 % or 10 m. What a person entered otherwise
+/// counts instead of the track.
+bool isGroundOf(const Route& route, const Terrain& ground);
+
+/// Over the ground where it is the route's, else by length and climb alone. `ground` may be null.
+RouteEstimate estimate(const Route& route, const Bike& bike, Watt limit, const Terrain* ground);
+
+/// The plan with a track for its first route, and its length and climb as measured. A climb that is not known leaves the route
 /// without one.
-Plan withTrack(const Plan& plan, const Terrain& ground);
+Plan withTrack(const Plan& plan, std::vector<TrackPoint> track, const Terrain& ground);
 
 }  // namespace usherwright

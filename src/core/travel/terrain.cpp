@@ -299,8 +299,10 @@ Terrain terrainOf(const std::vector<TrackPoint>& track) {
     const double along = std::min(whole, static_cast<double>(i) * step);
     out.along.push_back(along);
     while (at + 1 < placed.size() && placed[at + 1].along <= along) ++at;
-    out.latitude.push_back(placed[at].point->latitude);
-    out.longitude.push_back(placed[at].point->longitude);
+    const Placed &from = placed[at], &to = placed[std::min(at + 1, placed.size() - 1)];
+    const double share = to.along > from.along ? (along - from.along) / (to.along - from.along) : 0;
+    out.latitude.push_back(std::lerp(from.point->latitude, to.point->latitude, share));
+    out.longitude.push_back(std::lerp(from.point->longitude, to.point->longitude, share));
   }
   heights(placed, out);
   return out;

@@ -5,18 +5,10 @@
 #include <string>
 #include <vector>
 
-#include "core/plan/values.h"
+#include "core/plan/route.h"
 #include "core/quantity/quantity.h"
 
 namespace usherwright {
-
-/// As a receiver or a planner writes it.
-struct TrackPoint {
-  double latitude = 0, longitude = 0;  ///< degrees
-  Known<double> elevation;             ///< m
-  Known<double> time;                  ///< s from the first one that has a time
-  bool begins = false;                 ///< a new segment: nobody knows what lies between
-};
 
 struct Terrain {
   std::vector<double> along;                ///< m, rising, a step apart; at least two or none

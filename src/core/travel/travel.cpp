@@ -65,7 +65,7 @@ double meanSquareCurrent(const RouteEstimate& ride, Volt battery) {
 }
 
 Leg legOf(const Ridden& ridden, Kilometre length, double grade) {
-  const auto& [rider, target, wind, limit] = ridden;
+  const auto& [rider, target, wind, limit, from] = ridden;
   Leg leg{length, grade, heldSpeed(rider, target, grade, limit, wind), {}, {}};
   leg.speed = std::max(leg.speed, KilometrePerHour(1));
   leg.power = std::min(batteryPower(rider, leg.speed, grade, wind), limit);

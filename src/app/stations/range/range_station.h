@@ -1,7 +1,5 @@
-// Station Range: the route as it was estimated, and how far the charge goes, as a band.
+// Station Range: the way as it is ridden, how far the charge goes, and what rides teach.
 #pragma once
-
-#include <QLabel>
 
 #include "app/stations/paged_station.h"
 
@@ -17,22 +15,6 @@ class RangeStation : public PagedStation {
  protected:
   bool isEmpty() const override { return kit_.document.plan().routes.empty(); }
   std::vector<EntrySection> sections() const override;
-};
-
-/// The route, the figures, the band.
-class HowFarPage : public StationPage {
-  Q_OBJECT
-
- public:
-  explicit HowFarPage(Kit kit);
-  void refresh() override;
-  /// A GPX file becomes the route's length and climb; what was mended, or why it was not read.
-  QString takeTrack(const QString& path);
-
- private:
-  QLabel* said_;
-  DrawingView *profile_, *band_;
-  Figure *likely_, *perKm_, *need_, *usable_, *time_;
 };
 
 }  // namespace usherwright::app

@@ -38,8 +38,7 @@ void offerOthers(std::size_t k, const FitFigures& f, Finding& out) {
     other.fit.stance = s;
     const FitRoom room = fitRoom(other);
     if (!room.known() || holds(room, other.fit.grid, Effort::Quick) < f.needed) continue;
-    out.fixes.push_back(setTo(fmt::format("cells {}", stanceWords(s)), packPointer(k, "fit/stance"),
-                              FieldValue{std::string(choiceWords(s)[static_cast<std::size_t>(s)])}));
+    out.fixes.push_back(setTo(fmt::format("cells {}", stanceWords(s)), packPointer(k, "fit/stance"), FieldValue{std::string(wordOf(s))}));
   }
 }
 
@@ -101,8 +100,7 @@ std::string tightWords(const Pack& p, const FitFigures& fit, const std::string& 
   if (tubes && b.clearance.value() < leastClearance)
     return fmt::format("{} clears the tubes by {}; {} are counted.", name, mm(b.clearance), mm(leastClearance));
   if (fit.way && !fit.way->open)
-    return fmt::format("No way was found for {} into its room from the {}, however it is turned.", name,
-                       choiceWords(fit.way->by)[static_cast<std::size_t>(fit.way->by)]);
+    return fmt::format("No way was found for {} into its room from the {}, however it is turned.", name, wordOf(fit.way->by));
   return {};
 }
 

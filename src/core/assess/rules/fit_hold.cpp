@@ -120,9 +120,9 @@ void shakenLoose(const Context& c, std::size_t k, const Pack& p, const HoldFigur
   if (!hold.held || !hold.shaken || !exceeds(*hold.shaken, *hold.held)) return;
   const Hold& h = p.hold;
   Finding f = onHold(c, "FIT-07", k, h.straps ? "straps" : "screws");
-  f.sentence = fmt::format("Screws and straps of {} hold {}; shaken by {} ground it pulls with {}, reserve counted.",
-                           c.figures.packs[k].model.name, newton(*hold.held),
-                           choiceWords(Surface::Road)[static_cast<std::size_t>(h.ridden.value_or(Surface::Soft))], newton(*hold.shaken));
+  f.sentence =
+      fmt::format("Screws and straps of {} hold {}; shaken by {} ground it pulls with {}, reserve counted.", c.figures.packs[k].model.name,
+                  newton(*hold.held), wordOf(h.ridden.value_or(Surface::Soft)), newton(*hold.shaken));
   f.why = "A pack that comes off hangs on its leads.";
   f.what = "A second way of holding it: straps all around, more or thicker screws.";
   if (h.screws && *h.screws > 0 && h.screw) {

@@ -12,13 +12,13 @@ namespace usherwright::rules {
 namespace {
 
 /// The order of the table: by kind, then by number.
-constexpr std::array<std::string_view, 9> kinds{"BIKE", "PACK", "FIT", "JOIN", "LIM", "WIRE", "CHG", "LOG", "SAFE"};
+constexpr std::array<std::string_view, 11> kinds{"BIKE", "PACK", "FIT", "JOIN", "LIM", "WIRE", "CHG", "RANGE", "OPT", "LOG", "SAFE"};
 
-constexpr std::array families{&bikeRules,        &bikeClassRules,    &bikePartsRules,     &unprovenRules,    &packRules,
-                              &packCellsRules,   &packReadingsRules, &joinHardRules,      &joinOneWayRules,  &joinRideRules,
-                              &converterRules,   &limitsRules,       &fusesRules,         &wireRules,        &plugRules,
-                              &wirePartsRules,   &chargeRules,       &chargeCurrentRules, &chargePlaceRules, &chargeMainsRules,
-                              &chargeHabitRules, &groupsRules,       &fitRules,           &fitHoldRules,     &fitCaseRules};
+constexpr std::array families{
+    &bikeRules,     &bikeClassRules,  &bikePartsRules, &unprovenRules,      &packRules,        &packCellsRules,   &packReadingsRules,
+    &joinHardRules, &joinOneWayRules, &joinRideRules,  &converterRules,     &limitsRules,      &fusesRules,       &wireRules,
+    &plugRules,     &wirePartsRules,  &chargeRules,    &chargeCurrentRules, &chargePlaceRules, &chargeMainsRules, &chargeHabitRules,
+    &groupsRules,   &fitRules,        &fitHoldRules,   &fitCaseRules,       &wayRules,         &rangeRules};
 
 std::vector<Rule> all() {
   std::vector<Rule> out;

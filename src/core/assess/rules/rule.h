@@ -17,6 +17,7 @@ struct Context {
   const Figures& figures;
   const Catalogue& catalogue;
   std::optional<Date> today = std::nullopt;
+  const Plan* from = nullptr;  ///< of a way forward: today's plan
 };
 
 using Findings = std::vector<Finding>;
@@ -63,6 +64,8 @@ std::span<const Rule> groupsRules();
 std::span<const Rule> fitRules();
 std::span<const Rule> fitHoldRules();
 std::span<const Rule> fitCaseRules();
+std::span<const Rule> wayRules();
+std::span<const Rule> rangeRules();
 
 // ---- helpers for writing findings ----
 

@@ -80,7 +80,7 @@ class RoomPicture {
       x = w;
     }
     const auto [ink, pattern] = lookOf(t.kind);
-    const std::string_view word = t.kind ? choiceWords(*t.kind)[static_cast<std::size_t>(*t.kind)] : "not known whether it moves";
+    const std::string_view word = t.kind ? wordOf(*t.kind) : "not known whether it moves";
     Shape& box = pen_.rectangle({x - w, -y - h}, {x + w, -y + h}, ink, Ink::Ink);
     box.pattern = pattern;
     box.part = fmt::format("thing/{}", i);

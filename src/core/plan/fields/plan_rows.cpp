@@ -53,7 +53,21 @@ FieldRows rowsOf(const Route*) {
       row<&Route::surface>("surface", "rolls on", Kind::Choice, inRange),
       whenEmpty(row<&Route::headwind>("headwind_km_h", "headwind", Kind::Speed, inRange, {-60, 60},
                                       "against the rider over the whole ride; 0 on a round trip in light air"),
-                "none")};
+                "none"),
+      row<&Route::windFrom>("wind_from_deg", "wind from", Kind::Angle, inRange, {0, 360}, "0 north, 90 east; needs a track")};
+  return rows;
+}
+
+FieldRows rowsOf(const Ride*) {
+  static const Rows rows{
+      row<&Ride::when>("when", "ridden on", Kind::Text, inRange),
+      row<&Ride::length>("km", "distance ridden", Kind::Distance, inRange, {0.1, 1000}, "display or track"),
+      row<&Ride::climb>("climb_m", "climb ridden", Kind::Climb, inRange, {0, 20000}, "track, or a map with contours"),
+      row<&Ride::energy>("Wh", "Wh used", Kind::Energy, inRange, {1, 1e5}, "watt meter between pack and bike"),
+      row<&Ride::charge>("Ah", "Ah used", Kind::Charge, inRange, {0.01, 2000}, "what the charger put back, or a coulomb counter"),
+      row<&Ride::time>("min", "time moving", Kind::Minutes, inRange, {1, 3000}, "display, while it moved"),
+      whenEmpty(row<&Ride::surface>("surface", "rolled on", Kind::Choice, inRange), "road"),
+      row<&Ride::note>("note", "ride note", Kind::Text, inRange)};
   return rows;
 }
 

@@ -1,0 +1,268 @@
+// Pages of station Range.
+#include "app/stations/range/range_pages.h"
+
+#include <QFile>
+#include <QFileDialog>
+#include <QFileInfo>
+
+#include "app/present/words.h"
+#include "app/widgets/plain.h"
+#include "core/drawing/range/range_drawings.h"
+#include "core/io/clock.h"
+#include "core/io/gpx.h"
+#include "core/plan/edit.h"
+#include "core/plan/entries.h"
+#include "core/plan/lists.h"
+#include "core/quantity/units.h"
+#include "core/travel/on_ground.h"
+
+namespace usherwright::app {
+namespace {
+
+constexpr int knobHeight = 92;
+
+QLineEdit* line(const QString& name, const QString& hint, int width) {
+  auto* out = new QLineEdit;
+  out->setAccessibleName(name);
+  out->setPlaceholderText(hint);
+  out->setFixedWidth(width);
+  return out;
+}
+
+}  // namespace
+
+// ---- the way ----
+
+WayPage::WayPage(Kit kit) : StationPage(kit) {
+  auto* column = pageColumn(this);
+  column->setSpacing(6);
+  column->addWidget(
+      stationHeading(QStringLiteral("The way"), QStringLiteral("what is left in each pack along it; drag or ← → to ride it")));
+  profile_ = new DrawingView(kit_, QStringLiteral("the way as it is ridden"));
+  profile_->setGround([this](drawing::Size size) { return drawing::wayProfile(kit_.document.subject(), way_, size); });
+  profile_->setOverlay([this](drawing::Size size) { return drawing::wayScrubber(kit_.document.subject(), way_, at_, size); });
+  connect(profile_, &DrawingView::groundDragged, this,
+          [this](QPointF p) { scrubTo(drawing::wayPointAt(kit_.document.subject(), way_, p.x(), profile_->area())); });
+  connect(profile_, &DrawingView::arrowPressed, this, [this](int key, Qt::KeyboardModifiers) { step(key); });
+  column->addWidget(profile_, 1);
+  here_ = wrapped();
+  here_->setObjectName(QStringLiteral("way-here"));
+  column->addWidget(here_);
+  column->addLayout(buildRow());
+  column->addWidget(
+      stationHeading(QStringLiteral("Each knob, on this way"), QStringLiteral("what one step more changes of the likely range")));
+  knobCards_ = new DrawingView(kit_, QStringLiteral("knobs"));
+  knobCards_->setGround([this](drawing::Size size) { return drawing::knobCards(knobs_, kit_.document.units(), size); });
+  knobCards_->setFixedHeight(knobHeight);
+  connect(knobCards_, &DrawingView::partClicked, this, [this](const QString& part) {
+    if (part.startsWith(QLatin1String("knob/"))) Q_EMIT kit_.desk.fieldRequested(part.mid(4));
+  });
+  column->addWidget(knobCards_);
+}
+
+QHBoxLayout* WayPage::buildRow() {
+  auto* row = new QHBoxLayout;
+  auto* track = new QPushButton(QStringLiteral("From a track …"));
+  track->setToolTip(QStringLiteral("a GPX file: the first route is ridden over its ground"));
+  connect(track, &QPushButton::clicked, this, [this] {
+    const QString path = QFileDialog::getOpenFileName(this, QStringLiteral("A track"), {}, QStringLiteral("Tracks (*.gpx)"));
+    if (!path.isEmpty()) said_->setText(takeTrack(path));
+  });
+  row->addWidget(track);
+  auto* another = new QPushButton(QStringLiteral("+ another ride"));
+  connect(another, &QPushButton::clicked, this,
+          [this] { kit_.document.commit(withAnotherRoute(kit_.document.plan()), QStringLiteral("another ride")); });
+  row->addWidget(another);
+  said_ = wrapped();
+  said_->setObjectName(QStringLiteral("track-words"));
+  row->addWidget(said_, 1);
+  return row;
+}
+
+QString WayPage::takeTrack(const QString& path) {
+  QFile file(path);
+  if (!file.open(QIODevice::ReadOnly)) return QStringLiteral("%1 cannot be read: %2.").arg(path, file.errorString());
+  const auto points = readGpx(file.read(static_cast<qint64>(mostGpxBytes) + 1).toStdString());
+  if (!points) return QFileInfo(path).fileName() + QLatin1String(", ") + text(points.error().sentence());
+  const Terrain ground = terrainOf(*points);
+  if (ground.along.empty()) return QFileInfo(path).fileName() + QStringLiteral(": the track hardly moves.");
+  if (!kit_.document.commit(withTrack(kit_.document.plan(), *points, ground), QStringLiteral("route from a track"))) return {};
+  const UnitSystem units = kit_.document.units();
+  QStringList said{QStringLiteral("%1, %2.").arg(
+      text(formatQuantity(ground.length().value(), Kind::Distance, units)),
+      ground.climb ? QStringLiteral("%1 of climb").arg(text(formatQuantity(ground.climb->value(), Kind::Climb, units)))
+                   : QStringLiteral("its climb is not known"))};
+  for (const std::string& s : ground.said) said << text(s);
+  return said.join(QLatin1Char(' '));
+}
+
+void WayPage::scrubTo(std::size_t place) {
+  if (way_.points.empty()) return;
+  at_ = std::min(place, way_.points.size() - 1);
+  profile_->rebuildOverlay();
+  showPlace();
+}
+
+void WayPage::step(int key) {
+  if (key == Qt::Key_Right) scrubTo(at_ + std::max<std::size_t>(1, way_.points.size() / 60));
+  if (key == Qt::Key_Left) scrubTo(at_ - std::min(at_, std::max<std::size_t>(1, way_.points.size() / 60)));
+}
+
+void WayPage::showPlace() {
+  if (at_ >= way_.points.size()) return here_->setText({});
+  const WayPoint& p = way_.points[at_];
+  const UnitSystem units = kit_.document.units();
+  const Figures& f = kit_.document.assessment().figures;
+  QStringList said{QStringLiteral("%1, after %2: %3 at %4%5")
+                       .arg(text(formatQuantity(p.at.value(), Kind::Distance, units, 3)), durationWords(p.time),
+                            text(formatNumber(p.power.value())) + QStringLiteral(" W"),
+                            text(formatQuantity(p.speed.value(), Kind::Speed, units, 2)),
+                            p.limited ? QStringLiteral(", held back by the controller's limit") : QString())};
+  for (std::size_t k = 0; k < f.packs.size(); ++k)
+    said << QStringLiteral("%1 %2 Wh, %3 A")
+                .arg(text(f.packs[k].model.name), text(formatNumber(p.left[k].value())), text(formatNumber(p.current[k].value(), 2)));
+  said << QStringLiteral("all packs at %1 %, the gauge shows %2 %")
+              .arg(text(formatNumber(p.truth.value() * 100, 2)), text(formatNumber(p.gauge.value() * 100, 2)));
+  here_->setText(said.join(QStringLiteral(" · ")));
+}
+
+void WayPage::refresh() {
+  const Document& document = kit_.document;
+  way_ = wayRidden(document.plan(), document.assessment().figures);
+  knobs_ = knobsOf(document.plan(), document.assessment(), document.units());
+  at_ = way_.points.empty() ? 0 : std::min(at_, way_.points.size() - 1);
+  profile_->rebuild();
+  profile_->rebuildOverlay();
+  knobCards_->rebuild();
+  showPlace();
+}
+
+// ---- band ----
+
+BandPage::BandPage(Kit kit) : StationPage(kit) {
+  auto* column = pageColumn(this);
+  column->addWidget(
+      stationHeading(QStringLiteral("How far"), QStringLiteral("a band, not one proud number: ± 15 % until five rides are noted")));
+  auto* figures = new QHBoxLayout;
+  figures->setSpacing(16);
+  likely_ = new Figure(kit_, QStringLiteral("likely, all full"), QStringLiteral("range"));
+  perKm_ = new Figure(kit_, QStringLiteral("uses"), QStringLiteral("per-km"));
+  need_ = new Figure(kit_, QStringLiteral("this route needs"), QStringLiteral("route-energy"));
+  usable_ = new Figure(kit_, QStringLiteral("usable, full to 15 %"), QStringLiteral("usable"));
+  time_ = new Figure(kit_, QStringLiteral("takes"), {});
+  for (Figure* f : {likely_, perKm_, need_, usable_, time_}) figures->addWidget(f);
+  figures->addStretch(1);
+  column->addLayout(figures);
+  band_ = new DrawingView(kit_, QStringLiteral("range band"));
+  band_->setGround([this](drawing::Size size) { return drawing::rangeBand(kit_.document.subject(), size); });
+  column->addWidget(band_, 1);
+}
+
+void BandPage::refresh() {
+  const RangeFigures& r = kit_.document.assessment().figures.range;
+  const bool imperial = kit_.document.units() == UnitSystem::Imperial;
+  const double scale = shownUnit(Kind::Distance, kit_.document.units()).scale;
+  likely_->setValue(r.known ? text(formatNumber(r.likely.value() / scale, 2)) : QStringLiteral("?"),
+                    text(shownUnit(Kind::Distance, kit_.document.units()).symbol));
+  perKm_->setValue(text(formatNumber(r.route.perKilometre.value() * r.learned.factor * scale)),
+                   imperial ? QStringLiteral("Wh/mi") : QStringLiteral("Wh/km"));
+  need_->setValue(text(formatNumber(r.route.energy.value() * r.learned.factor)), QStringLiteral("Wh"));
+  usable_->setValue(r.known ? text(formatNumber(r.usable.value())) : QStringLiteral("?"), QStringLiteral("Wh"));
+  time_->setValue(durationWords(r.route.time), {});
+  band_->rebuild();
+}
+
+// ---- from label to road ----
+
+LadderPage::LadderPage(Kit kit) : StationPage(kit) {
+  auto* column = pageColumn(this);
+  column->addWidget(
+      stationHeading(QStringLiteral("From label to road"), QStringLiteral("every allowance once, in the order in which it acts")));
+  sheet_ = new DrawingView(kit_, QStringLiteral("from the labels to the road"));
+  sheet_->setGround([this](drawing::Size size) { return drawing::ladderSheet(rungs_, size); });
+  column->addWidget(sheet_, 1);
+}
+
+void LadderPage::refresh() {
+  rungs_ = ladderOf(kit_.document.plan(), kit_.document.assessment().figures);
+  sheet_->rebuild();
+}
+
+// ---- learn ----
+
+LearnPage::LearnPage(Kit kit) : StationPage(kit) {
+  auto* column = pageColumn(this);
+  column->addWidget(stationHeading(QStringLiteral("What rides teach"),
+                                   QStringLiteral("what this rider on this bike uses, against the model; five make the band narrow")));
+  chart_ = new DrawingView(kit_, QStringLiteral("rides that were done"));
+  chart_->setGround([this](drawing::Size size) { return drawing::ridesChart(kit_.document.subject(), size); });
+  column->addWidget(chart_, 1);
+  words_ = wrapped();
+  words_->setObjectName(QStringLiteral("learned"));
+  column->addWidget(words_);
+  auto* row = new QHBoxLayout;
+  row->setSpacing(8);
+  when_ = line(QStringLiteral("ridden on"), QStringLiteral("date"), 110);
+  when_->setText(text(formatDate(today())));
+  km_ = line(QStringLiteral("distance ridden"), QStringLiteral("km"), 80);
+  climb_ = line(QStringLiteral("climb of the ride"), QStringLiteral("climb, m"), 90);
+  used_ = line(QStringLiteral("Wh or Ah used"), QStringLiteral("Wh, or 8 Ah"), 110);
+  minutes_ = line(QStringLiteral("minutes that it moved"), QStringLiteral("min"), 70);
+  for (QLineEdit* e : {when_, km_, climb_, used_, minutes_}) {
+    row->addWidget(e);
+    connect(e, &QLineEdit::returnPressed, this, &LearnPage::keep);
+  }
+  auto* keepIt = new QPushButton(QStringLiteral("Note this ride"));
+  connect(keepIt, &QPushButton::clicked, this, &LearnPage::keep);
+  row->addWidget(keepIt);
+  drop_ = new QPushButton(QStringLiteral("Drop the last"));
+  connect(drop_, &QPushButton::clicked, this, [this] {
+    const Plan& plan = kit_.document.plan();
+    if (!plan.rides.empty()) kit_.document.commit(without(plan, "/rides", plan.rides.size() - 1), QStringLiteral("ride dropped"));
+  });
+  row->addWidget(drop_);
+  row->addStretch(1);
+  column->addLayout(row);
+  problem_ = wrapped("problem");
+  problem_->setObjectName(QStringLiteral("ride-problem"));
+  column->addWidget(problem_);
+}
+
+/// Every entry as its field takes it; nothing is kept of a ride that one of them refuses.
+void LearnPage::keep() {
+  Expected<Plan> next = withNew(kit_.document.plan(), "/rides");
+  const std::string at = "/rides/" + std::to_string(kit_.document.plan().rides.size()) + "/";
+  const UnitSystem units = kit_.document.units();
+  const auto enter = [&](const char* key, const QLineEdit* from) {
+    if (next && !from->text().trimmed().isEmpty())
+      next = withEntry(*next, {at + key, from->text().toStdString(), units, Provenance::Measured});
+  };
+  if (!parseDate(when_->text().trimmed().toStdString()))
+    return problem_->setText(QStringLiteral("ridden on: found “%1”, expected a day as 2026-05-31.").arg(when_->text()));
+  if (km_->text().trimmed().isEmpty()) return problem_->setText(QStringLiteral("distance ridden: found nothing, expected km of the ride."));
+  if (used_->text().trimmed().isEmpty())
+    return problem_->setText(QStringLiteral("Wh or Ah used: found nothing, expected what left the packs."));
+  enter("when", when_);
+  enter("km", km_);
+  enter("climb_m", climb_);
+  enter(used_->text().contains(QLatin1String("ah"), Qt::CaseInsensitive) ? "Ah" : "Wh", used_);
+  enter("min", minutes_);
+  if (!next) return problem_->setText(text(next.error().sentence()));
+  problem_->clear();
+  if (!kit_.document.commit(next, QStringLiteral("a ride"))) return;
+  for (QLineEdit* e : {km_, climb_, used_, minutes_}) e->clear();
+}
+
+void LearnPage::refresh() {
+  const Learned& l = kit_.document.assessment().figures.range.learned;
+  if (l.rides.empty()) words_->setText(QStringLiteral("Nothing is learned yet: the model's Wh per km count, with ± 15 %."));
+  else
+    words_->setText(QStringLiteral("%1 rides: this rider uses %2 times what the model says; the band is ± %3 %%4.")
+                        .arg(l.rides.size())
+                        .arg(text(formatNumber(l.factor, 3)), text(formatNumber(l.halfWidth * 100, 2)),
+                             l.enough() ? QString() : QStringLiteral(" until there are five")));
+  drop_->setEnabled(!kit_.document.plan().rides.empty());
+  chart_->rebuild();
+}
+
+}  // namespace usherwright::app

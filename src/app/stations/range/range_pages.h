@@ -1,0 +1,75 @@
+// Pages of station Range: the way as it is ridden, the band, the ladder from label to road, and what rides teach.
+#pragma once
+
+#include <QLabel>
+#include <QLineEdit>
+
+#include "app/stations/station.h"
+#include "core/studies/way_ridden.h"
+
+namespace usherwright::app {
+
+/// The route, what is left along it, and what each knob is worth.
+class WayPage : public StationPage {
+  Q_OBJECT
+
+ public:
+  explicit WayPage(Kit kit);
+  void refresh() override;
+  /// A GPX file becomes the route; what was mended, or why it was not read.
+  QString takeTrack(const QString& path);
+
+ private:
+  QHBoxLayout* buildRow();
+  void scrubTo(std::size_t place);
+  void step(int key);
+  void showPlace();
+
+  WayRidden way_;
+  std::vector<Knob> knobs_;
+  DrawingView *profile_, *knobCards_;
+  QLabel *here_, *said_;
+  std::size_t at_ = 0;
+};
+
+class BandPage : public StationPage {
+  Q_OBJECT
+
+ public:
+  explicit BandPage(Kit kit);
+  void refresh() override;
+
+ private:
+  DrawingView* band_;
+  Figure *likely_, *perKm_, *need_, *usable_, *time_;
+};
+
+class LadderPage : public StationPage {
+  Q_OBJECT
+
+ public:
+  explicit LadderPage(Kit kit);
+  void refresh() override;
+
+ private:
+  std::vector<Rung> rungs_;
+  DrawingView* sheet_;
+};
+
+/// Rides that were done: noted, shown against the model, taken back.
+class LearnPage : public StationPage {
+  Q_OBJECT
+
+ public:
+  explicit LearnPage(Kit kit);
+  void refresh() override;
+
+ private:
+  void keep();
+  DrawingView* chart_;
+  QLabel *words_, *problem_;
+  QLineEdit *when_, *km_, *climb_, *used_, *minutes_;
+  QPushButton* drop_;
+};
+
+}  // namespace usherwright::app
