@@ -132,6 +132,8 @@ TEST_CASE("three packs: copied, joined, and each shown alone") {
   REQUIRE(b.document().plan().packs.size() == 3);
   CHECK(b.document().undoWords() == QStringLiteral("add stock copy"));
   b.key(Qt::Key_8, Qt::ControlModifier);
+  REQUIRE(b.window().stationView(Station::Range)->showPage(QStringLiteral("Band")));
+  b.settle();
   CHECK(b.drawing(QStringLiteral("range band"))->accessibleDescription().contains(QStringLiteral("stock copy alone")));
   b.key(Qt::Key_5, Qt::ControlModifier);
   CHECK(b.drawing(QStringLiteral("basins")) != nullptr);

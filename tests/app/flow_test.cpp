@@ -41,7 +41,7 @@ TEST_CASE("a label value is corrected, and channel, findings, bottom line and un
   CHECK(b.finding(QStringLiteral("JOIN-04")) != nullptr);
   b.settle();
   CHECK(b.drawing(QStringLiteral("the channel"))->accessibleDescription().contains(QStringLiteral("Peak 29 A")));
-  CHECK(b.window().findings()->headline().endsWith(QStringLiteral("of 8")));
+  CHECK(b.window().findings()->headline().endsWith(QStringLiteral("of 9")));
   b.key(Qt::Key_Z, Qt::ControlModifier);
   CHECK(b.document().plan().bike.controller.currentLimit == Ampere(22));
   CHECK(b.finding(QStringLiteral("JOIN-03")) == nullptr);
@@ -138,7 +138,7 @@ TEST_CASE("the range follows the load, in kilometres and in miles") {
   CHECK(b.now().figures.range.likely.value() > before * 1.1);
   b.key(Qt::Key_M, Qt::ControlModifier | Qt::ShiftModifier);
   b.settle();
-  CHECK(b.drawing(QStringLiteral("the route"))->accessibleDescription().contains(QStringLiteral("mi")));
+  CHECK(b.drawing(QStringLiteral("the way as it is ridden"))->accessibleDescription().contains(QStringLiteral("mi")));
   b.enter(QStringLiteral("distance"), QStringLiteral("30"));
   CHECK(b.document().plan().routes[0].length.value() == Approx(48.28).margin(0.01));
 }

@@ -172,7 +172,7 @@ TEST_CASE("sound plans of every shape and chemistry have no Stop and at most thr
   }
 }
 
-TEST_CASE("making a field unknown never silences a Stop or a Mind: the field is named, or the finding stays") {
+TEST_CASE("making a field unknown never silences a Stop or a Mind: the field is named, or the finding stays", "[long]") {
   for (const auto& [name, plan] : plansOfAllRules()) {
     // The rules that read the simulated ride are in it for the examples.
     const Parts wanted = name.find(' ') == std::string::npos ? Parts::all() : Parts();
@@ -198,7 +198,7 @@ TEST_CASE("making a field unknown never silences a Stop or a Mind: the field is 
   }
 }
 
-TEST_CASE("a field that can bring a Stop is named while nobody knows it") {
+TEST_CASE("a field that can bring a Stop is named while nobody knows it", "[long]") {
   for (const char* name : {"ferry-path-library-trike", "quarry-town-folder", "allotment-barrow", "moor-tractor"}) {
     const Plan plan = plans::example(name);
     const auto stops = keysOf(plans::assessed(plan), Severity::Stop);
@@ -219,7 +219,7 @@ TEST_CASE("a field that can bring a Stop is named while nobody knows it") {
   }
 }
 
-TEST_CASE("every cure and every do with figures does what it says, and brings no new Stop") {
+TEST_CASE("every cure and every do with figures does what it says, and brings no new Stop", "[long]") {
   int tried = 0;
   for (const plans::RuleCase& c : plans::ruleCases()) {
     const Plan plan = plans::planOf(c);

@@ -91,7 +91,7 @@ TEST_CASE("a plan without a Stop has nothing to mend; one that nothing mends say
   CHECK(none.why.find("In the way: ") != std::string::npos);
 }
 
-TEST_CASE("of two hundred broken plans the search finds every minimal set that trying everything finds, and nothing else") {
+TEST_CASE("of two hundred broken plans the search finds every minimal set that trying everything finds, and nothing else", "[long]") {
   support::Seeded seed(20261130);
   int mended = 0, several = 0;
   for (int i = 0; i < 200; ++i) {

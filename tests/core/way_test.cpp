@@ -55,7 +55,7 @@ void checkLaws(const Plan& plan, const std::string& name) {
 
 }  // namespace
 
-TEST_CASE("every field that is not proven stands in one step of the way, and no plan with one is sound") {
+TEST_CASE("every field that is not proven stands in one step of the way, and no plan with one is sound", "[long]") {
   for (const char* name : {"ferry-path-library-trike", "quarry-town-folder", "allotment-barrow", "moor-tractor"})
     checkLaws(plans::example(name), name);
   for (const plans::RuleCase& c : plans::ruleCases()) checkLaws(plans::planOf(c), c.id + " " + c.outcome);

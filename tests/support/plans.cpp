@@ -5,6 +5,7 @@
 
 #include "core/io/plan_json.h"
 #include "core/plan/edit.h"
+#include "core/plan/options.h"
 #include "support/reference_case.h"
 
 namespace plans {
@@ -20,7 +21,7 @@ Plan example(const std::string& name) {
   return *plan;
 }
 
-Plan demo() { return example("ferry-path-library-trike"); }
+Plan demo() { return todayOf(example("ferry-path-library-trike")); }
 
 Plan sound() {
   const Plan tested = with(with(demo(), "/packs/1/fuse/dc_V", "80"), "/cells/tern-33/verified", "yes");

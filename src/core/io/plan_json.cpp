@@ -136,6 +136,8 @@ std::size_t digitsAtMost(double value) {
 constexpr std::size_t lineBytes = 20;  // of a field: its indent, quotes, colon, comma and break
 constexpr std::size_t rowBytes = 24;   // of a pair: brackets, commas, and indents of its four lines
 
+constexpr std::size_t trackNumbers = 104;  // four figures with all their digits, and their commas
+
 /// An escaped text: quotes, backslashes and line breaks take two bytes.
 std::size_t textBytes(const std::string& text) { return 2 * text.size() + numberBytes; }
 
@@ -202,7 +204,7 @@ struct Measurer {
     for (const RidePoint& p : *rows) bytes += rowBytes + digitsAtMost(p.time.value()) + digitsAtMost(p.power.value());
   }
   void track(std::string_view key, const Shared<std::vector<TrackPoint>>& points) {
-    bytes += key.size() + numberBytes + points->size() * (2 * rowBytes + 4 * 25 + 4);
+    bytes += key.size() + numberBytes + points->size() * (2 * rowBytes + trackNumbers);
   }
   void branch(std::string_view, const Shared<Plan>& plan);
 };

@@ -4,6 +4,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <limits>
 #include <map>
 #include <set>
 
@@ -43,8 +44,15 @@ Expected<Plan> with(const Plan& plan, const std::vector<Change>& changes, const 
 
 class Search {
  public:
-  Search(const Plan& plan, const Given& given, const std::vector<Change>& changes, const Progress& progress)
-      : plan_(plan), given_(given), changes_(changes), progress_(progress), whole_(assess(plan, given)), wanted_(partsFor(whole_)) {
+  Search(const Plan& plan, const Given& given, const std::vector<Change>& changes, const Progress& progress, std::size_t most)
+      : plan_(plan),
+        given_(given),
+        changes_(changes),
+        progress_(progress),
+        whole_(assess(plan, given)),
+        wanted_(partsFor(whole_)),
+        removes_(changes.size()),
+        most_(most) {
     now_ = stopsOf(assess(plan_, given_, &whole_, wanted_));
   }
 
@@ -68,6 +76,10 @@ class Search {
   bool mayJoin(const Set& set, std::size_t i) const {
     return std::none_of(set.begin(), set.end(), [&](std::size_t j) { return j == i || changes_[j].group == changes_[i].group; });
   }
+  /// The last change has to take every Stop that is left: one that never took some of them is not tried.
+  bool mayBeLast(const Node& node, std::size_t i) const {
+    return std::all_of(node.stops.begin(), node.stops.end(), [&](const auto& stop) { return removes_[i].contains(stop.first); });
+  }
   bool containsFound(const Set& set) const {
     return std::any_of(found_.begin(), found_.end(),
                        [&](const Set& f) { return std::includes(set.begin(), set.end(), f.begin(), f.end()); });
@@ -82,7 +94,7 @@ class Search {
         if (!mayJoin(node.set, i) || (depth == mostChanges && !node.movers.contains(i))) continue;
         Set set = node.set;
         set.insert(std::upper_bound(set.begin(), set.end(), i), i);
-        if (containsFound(set)) continue;
+        if (containsFound(set) || (depth == mostChanges && !mayBeLast(node, i))) continue;
         if (const auto known = made.find(set); known != made.end()) {
           if (known->second.stops != node.stops) node.movers.insert(i);
           continue;
@@ -92,11 +104,14 @@ class Search {
         auto plan = inTurn ? changes_[i].apply(node.plan) : with(plan_, changes_, set);
         if (!plan) continue;
         const Stops stops = stopsOf(assess(*plan, given_, &whole_, wanted_));
+        ++tried_;
+        for (const auto& [key, figure] : node.stops)
+          if (!stops.contains(key)) removes_[i].insert(key);
         if (stops != node.stops) node.movers.insert(i);
         if (stops.empty()) found_.push_back(set);
         else made.emplace(set, Node{set, std::move(*plan), stops, {}});
       }
-      if (!progress_.goOn((static_cast<double>(depth) - 1 + ++done / static_cast<double>(level.size())) / mostChanges)) {
+      if (tried_ > most_ || !progress_.goOn((static_cast<double>(depth) - 1 + ++done / static_cast<double>(level.size())) / mostChanges)) {
         ended_ = true;
         return {};
       }
@@ -125,6 +140,8 @@ class Search {
   Parts wanted_;
   Stops now_;
   std::vector<Set> found_, order_;
+  std::vector<std::set<std::string>> removes_;  ///< by change: Stops that it was seen to take, beside whatever else
+  std::size_t most_, tried_ = 0;
   bool ended_ = false;
 };
 
@@ -172,7 +189,8 @@ void keepOfEachKind(MendResult& result) {
 }  // namespace
 
 std::vector<Set> mendingSets(const Plan& plan, const Given& given, const std::vector<Change>& changes, const Progress& progress) {
-  return Search(plan, given, changes, progress).run(changes.size() * changes.size() * changes.size());
+  return Search(plan, given, changes, progress, std::numeric_limits<std::size_t>::max())
+      .run(changes.size() * changes.size() * changes.size());
 }
 
 Outcome<MendResult> mend(const Plan& plan, const Given& given, const Shelf& shelf, const Progress& progress) {
@@ -182,7 +200,7 @@ Outcome<MendResult> mend(const Plan& plan, const Given& given, const Shelf& shel
   out.result.stops = whole.count(Severity::Stop);
   if (out.result.stops == 0) return out;
   out.result.tried = changesFor(today, whole, given, shelf);
-  Search search(today, given, out.result.tried, progress);
+  Search search(today, given, out.result.tried, progress, mostTries);
   const std::vector<Set> found = search.run(enoughSets);
   Known<Kilometre> before;
   if (whole.figures.range.known) before = whole.figures.range.likely;

@@ -106,7 +106,7 @@ class AlongTheWay {
     }
     p.truth = truthAt(f_, row);
     p.gauge = gaugeAt(f_, row.controller);
-    out_.points.push_back(std::move(p));
+    out_.points.push_back(p);
   }
 
   Kilometre placeAt(Second time) const {

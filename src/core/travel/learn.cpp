@@ -53,6 +53,7 @@ Learned learn(const Plan& plan, Known<Volt> nominal, Watt limit) {
   if (ratios.empty()) return out;
   out.factor = medianOf(ratios);
   std::vector<double> away;
+  away.reserve(ratios.size());
   for (const double r : ratios) away.push_back(std::abs(r - out.factor));
   const double deviation = std::max(ofNormal * medianOf(away), leastDeviation * out.factor);
   const double n = static_cast<double>(ratios.size());

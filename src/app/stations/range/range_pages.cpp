@@ -212,17 +212,20 @@ LearnPage::LearnPage(Kit kit) : StationPage(kit) {
     row->addWidget(e);
     connect(e, &QLineEdit::returnPressed, this, &LearnPage::keep);
   }
+  row->addStretch(1);
+  column->addLayout(row);
+  auto* buttons = new QHBoxLayout;
   auto* keepIt = new QPushButton(QStringLiteral("Note this ride"));
   connect(keepIt, &QPushButton::clicked, this, &LearnPage::keep);
-  row->addWidget(keepIt);
+  buttons->addWidget(keepIt);
   drop_ = new QPushButton(QStringLiteral("Drop the last"));
   connect(drop_, &QPushButton::clicked, this, [this] {
     const Plan& plan = kit_.document.plan();
     if (!plan.rides.empty()) kit_.document.commit(without(plan, "/rides", plan.rides.size() - 1), QStringLiteral("ride dropped"));
   });
-  row->addWidget(drop_);
-  row->addStretch(1);
-  column->addLayout(row);
+  buttons->addWidget(drop_);
+  buttons->addStretch(1);
+  column->addLayout(buttons);
   problem_ = wrapped("problem");
   problem_->setObjectName(QStringLiteral("ride-problem"));
   column->addWidget(problem_);

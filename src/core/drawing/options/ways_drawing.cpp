@@ -277,7 +277,8 @@ Drawing wayCards(const WaysShown& s, Size size) {
   const double wide = (size.width - 4 - cardGap * static_cast<double>(columns - 1)) / static_cast<double>(columns);
   for (std::size_t i = 0; i < s.ways.all().size(); ++i) {
     const WayFigures& w = s.ways.all()[i];
-    const Point at{2 + (wide + cardGap) * static_cast<double>(i % columns), 2 + (cardHeight + cardGap) * static_cast<double>(i / columns)};
+    const std::size_t row = i / columns;
+    const Point at{2 + (wide + cardGap) * static_cast<double>(i % columns), 2 + (cardHeight + cardGap) * static_cast<double>(row)};
     const bool chosen = w.id == s.chosen;
     Shape& frame =
         pen.rectangle(at, {at.x + wide, at.y + cardHeight}, chosen ? Ink::Shoal : Ink::Card, chosen ? Ink::Deep : Ink::BankLine, 3);

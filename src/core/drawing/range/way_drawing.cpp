@@ -153,6 +153,7 @@ Drawing wayProfile(const Subject& s, const WayRidden& way, Size size) {
            fmt::format("below: Wh left above the floor, and dotted what the bike's gauge shows; above: height in {}",
                        shownUnit(Kind::Climb, s.units).symbol),
            Face::Small, Ink::Soft);
+  d.description = fmt::format("{}, {}. ", s.plan.routes.front().id, far(way.points.back().at, s.units));
   ground(d, pen, way, s, plots.heights);
   leftInPacks(d, pen, way, s, plots.left);
   gaugeLine(pen, way, s, plots.left);
