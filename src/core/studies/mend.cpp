@@ -4,6 +4,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <functional>
 #include <limits>
 #include <map>
 #include <set>
@@ -80,6 +81,18 @@ class Search {
   bool mayBeLast(const Node& node, std::size_t i) const {
     return std::all_of(node.stops.begin(), node.stops.end(), [&](const auto& stop) { return removes_[i].contains(stop.first); });
   }
+  /// Whether as many changes as are left to make, each at its best, can take all its Stops.
+  bool isInReach(const Node& node, std::size_t left) const {
+    std::vector<std::size_t> takes;
+    takes.reserve(removes_.size());
+    for (const std::set<std::string>& removed : removes_)
+      takes.push_back(static_cast<std::size_t>(
+          std::count_if(node.stops.begin(), node.stops.end(), [&](const auto& stop) { return removed.contains(stop.first); })));
+    std::sort(takes.begin(), takes.end(), std::greater<>());
+    std::size_t sum = 0;
+    for (std::size_t i = 0; i < std::min(left, takes.size()); ++i) sum += takes[i];
+    return sum >= node.stops.size();
+  }
   bool containsFound(const Set& set) const {
     return std::any_of(found_.begin(), found_.end(),
                        [&](const Set& f) { return std::includes(set.begin(), set.end(), f.begin(), f.end()); });
@@ -90,8 +103,12 @@ class Search {
     std::map<Set, Node> made;
     double done = 0;
     for (Node& node : level) {
+      if (depth > 1 && !isInReach(node, mostChanges + 1 - depth)) continue;
+      // What moves nothing alone can only take a Stop that the set has brought.
+      const bool brings = std::any_of(node.stops.begin(), node.stops.end(), [&](const auto& stop) { return !now_.contains(stop.first); });
       for (std::size_t i = 0; i < changes_.size(); ++i) {
         if (!mayJoin(node.set, i) || (depth == mostChanges && !node.movers.contains(i))) continue;
+        if (depth > 1 && !brings && !alone_.contains(i)) continue;
         Set set = node.set;
         set.insert(std::upper_bound(set.begin(), set.end(), i), i);
         if (containsFound(set) || (depth == mostChanges && !mayBeLast(node, i))) continue;
@@ -116,6 +133,7 @@ class Search {
         return {};
       }
     }
+    if (depth == 1) alone_ = level.front().movers;
     std::vector<Node> out;
     for (Node& node : level)
       for (const std::size_t i : node.movers) {
@@ -140,6 +158,7 @@ class Search {
   Parts wanted_;
   Stops now_;
   std::vector<Set> found_, order_;
+  std::set<std::size_t> alone_;                 ///< changes that move a Stop by themselves
   std::vector<std::set<std::string>> removes_;  ///< by change: Stops that it was seen to take, beside whatever else
   std::size_t most_, tried_ = 0;
   bool ended_ = false;
