@@ -319,9 +319,9 @@ class Maker {
       r.likely = r.usable / perKilometre;
       r.cautious = r.likely * (1 - r.learned.halfWidth);
       r.hopeful = r.likely * (1 + r.learned.halfWidth);
-      r.way = alongTheWay();
     }
     if (!wanted_.has(Part::Alone)) return;
+    r.way = alongTheWay();
     for (std::size_t k = 0; k < f_.packs.size(); ++k) {
       f_.packs[k].alone = runs_.get(fullTo(inputFor({k}, load), true), discharge);
       f_.packs[k].rangeAlone = f_.packs[k].alone->energyAtController / perKilometre;
