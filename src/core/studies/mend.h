@@ -46,7 +46,7 @@ struct MendResult {
 inline constexpr std::size_t mostChanges = 3;
 inline constexpr std::size_t mostSets = 12;
 inline constexpr std::size_t mostTries = 1200;  ///< then the best so far is shown: a second or two
-inline constexpr std::size_t enoughSets = 4;  ///< then no larger ones are looked for
+inline constexpr std::size_t enoughSets = 4;    ///< then no larger ones are looked for
 
 /// Infeasible if the plan has Stops and no set of what is tried leaves none: `why` names the Stop that stands against most. A plan
 /// without Stops has no sets.
