@@ -12,6 +12,17 @@ namespace {
 
 constexpr std::size_t mostSteps = 500;
 
+Expected<void> checked(const Expected<Plan>& next, const Plan& sound) {
+  if (!next) return tl::unexpected(next.error());
+  return crossChecked(*next, &sound);
+}
+
+/// True, and said, where something cannot be.
+bool isRefused(Document& document, const Expected<void>& can) {
+  if (!can) Q_EMIT document.refused(QString::fromStdString(can.error().sentence()));
+  return !can;
+}
+
 }  // namespace
 
 Document::Document(QObject* parent) : QObject(parent) { begin(Plan{}); }
@@ -27,12 +38,7 @@ void Document::begin(Plan plan) {
 }
 
 bool Document::commit(const Expected<Plan>& next, const QString& words, const QString& merge) {
-  Expected<void> sound;
-  if (next) sound = crossChecked(*next, &plan());
-  if (!next || !sound) {
-    Q_EMIT refused(QString::fromStdString((next ? sound.error() : next.error()).sentence()));
-    return false;
-  }
+  if (isRefused(*this, checked(next, plan()))) return false;
   if (*next == plan()) return true;
   const bool joins = mergeable_ && !merge.isEmpty() && at_ > 0 && at_ + 1 == steps_.size() && steps_[at_].merge == merge;
   const Plan& before = joins ? *steps_[at_ - 1].plan : plan();
@@ -53,12 +59,7 @@ bool Document::commit(const Expected<Plan>& next, const QString& words, const QS
 }
 
 bool Document::commitRoot(const Expected<Plan>& next, const QString& words) {
-  Expected<void> sound;
-  if (next) sound = crossChecked(*next, &root());
-  if (!next || !sound) {
-    Q_EMIT refused(QString::fromStdString((next ? sound.error() : next.error()).sentence()));
-    return false;
-  }
+  if (isRefused(*this, checked(next, root()))) return false;
   if (*next == root()) return true;
   Step step{std::make_shared<const Plan>(*next), nullptr, {}, openWay(), words, {}};
   open(step, openWay());
@@ -66,10 +67,7 @@ bool Document::commitRoot(const Expected<Plan>& next, const QString& words) {
 }
 
 bool Document::take(Step step, bool joins) {
-  if (const auto fits = fitsAFile(*step.root); !fits) {
-    Q_EMIT refused(QString::fromStdString(fits.error().sentence()));
-    return false;
-  }
+  if (isRefused(*this, fitsAFile(*step.root))) return false;
   steps_.resize(at_ + 1);
   if (joins) steps_[at_] = std::move(step);
   else steps_.push_back(std::move(step));

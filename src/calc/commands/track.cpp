@@ -4,21 +4,15 @@
 #include <fmt/format.h>
 
 #include "calc/json.h"
-#include "core/limits/limits.h"
+#include "core/assess/figures.h"
 #include "core/quantity/units.h"
 #include "core/travel/on_ground.h"
 
 namespace usherwright::calc {
 namespace {
 
-/// What the packs give at most at the controller's limit; without either nothing limits.
-Watt limitOf(const Plan& plan, const Assessment& a) {
-  const Known<Ampere> limit = highestLimit(plan);
-  return limit && !a.figures.packs.empty() ? a.figures.packs.front().model.nominal * *limit : Watt(1e6);
-}
-
 RouteEstimate estimateOf(const Plan& plan, const Assessment& a, const Terrain& ground) {
-  return estimateOn(ground, riddenOf(plan.routes.empty() ? Route{} : plan.routes.front(), plan.bike, limitOf(plan, a)));
+  return estimateOn(ground, riddenOf(plan.routes.empty() ? Route{} : plan.routes.front(), plan.bike, powerLimit(plan, a.figures)));
 }
 
 }  // namespace

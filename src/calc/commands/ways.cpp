@@ -17,8 +17,6 @@ std::string n(double v, int digits = 3) { return formatNumber(v, digits); }
 
 Given given() { return {shippedCatalogue(), today()}; }
 
-std::string nameOf(const WayFigures& w) { return w.id.empty() ? "today's plan" : w.id; }
-
 std::string moneyWords(const WayFigures& w, const std::string& currency) {
   if (w.id.empty()) return "nothing to pay";
   std::string out = fmt::format("{} {} all in", n(w.money.net().value(), 4), currency);
@@ -33,7 +31,7 @@ std::string waysText(const Plan& plan, const Assessment&) {
   const WaysForward ways(plan, given());
   std::string out;
   for (const WayFigures& w : ways.all()) {
-    out += nameOf(w) + "\n  ";
+    out += wayName(w.id) + "\n  ";
     if (!w.id.empty()) out += fmt::format("{} Wh gained, ", w.gained ? n(w.gained->value()) : "?");
     out += fmt::format("{} Wh by label", n(w.label.value()));
     if (w.likely) out += fmt::format(", {} km ({} to {})", n(w.likely->value(), 2), n(w.cautious->value(), 2), n(w.hopeful->value(), 2));

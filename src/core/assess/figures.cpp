@@ -87,11 +87,7 @@ class Maker {
     return f_.packs.front().model.nominal;
   }
 
-  Watt powerLimit() const {
-    const Known<Ampere> limit = highestLimit(plan_);
-    if (!limit || f_.packs.empty()) return Watt(1e6);
-    return *nominal() * *limit;
-  }
+  Watt powerLimit() const { return usherwright::powerLimit(plan_, nominal()); }
 
   void route() {
     if (plan_.routes.empty()) return;
@@ -344,6 +340,15 @@ class Maker {
 };
 
 }  // namespace
+
+Watt powerLimit(const Plan& plan, Known<Volt> nominal) {
+  const Known<Ampere> limit = highestLimit(plan);
+  return limit && nominal ? *nominal * *limit : Watt(1e6);
+}
+
+Watt powerLimit(const Plan& plan, const Figures& figures) {
+  return powerLimit(plan, figures.packs.empty() ? Known<Volt>() : Known<Volt>(figures.packs.front().model.nominal));
+}
 
 Figures figuresOf(const Plan& plan, const Catalogue& catalogue, const Figures* previous, Parts wanted) {
   return Maker(plan, catalogue, previous, wanted).make();

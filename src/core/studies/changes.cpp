@@ -189,15 +189,7 @@ class Collector {
       int offered = 0;
       for (const Ampere rating : type.ratings) {
         if (rating < least || offered++ > 1) continue;
-        const std::string at = fmt::format("/packs/{}/fuse/", k);
-        Fix fix{fmt::format("fuse of {}: {}, {}", shownName(plan_.packs[k]), amps(rating), type.name),
-                {{at + "present", true},
-                 {at + "rating_A", rating.value()},
-                 {at + "dc_V", type.voltage.value()},
-                 {at + "breaking_A", type.breaking.value()},
-                 {at + "carry", type.carry},
-                 {at + "kind", std::string(wordOf(type.kind))}}};
-        edit(fix);
+        edit({fmt::format("fuse of {}: {}, {}", shownName(plan_.packs[k]), amps(rating), type.name), fuseEdits(k, rating, type)});
       }
     }
   }

@@ -45,12 +45,13 @@ Expected<Plan> with(const Plan& plan, const std::vector<Change>& changes, const 
 
 class Search {
  public:
-  Search(const Plan& plan, const Given& given, const std::vector<Change>& changes, const Progress& progress, std::size_t most)
+  Search(const Plan& plan, const Given& given, const Assessment& whole, const std::vector<Change>& changes, const Progress& progress,
+         std::size_t most)
       : plan_(plan),
         given_(given),
         changes_(changes),
         progress_(progress),
-        whole_(assess(plan, given)),
+        whole_(whole),
         wanted_(partsFor(whole_)),
         removes_(changes.size()),
         most_(most) {
@@ -64,7 +65,6 @@ class Search {
     return std::move(found_);
   }
   bool ended() const { return ended_; }
-  const Stops& stops() const { return now_; }
 
  private:
   struct Node {
@@ -133,7 +133,9 @@ class Search {
         return {};
       }
     }
+    if (depth == mostChanges) return {};
     if (depth == 1) alone_ = level.front().movers;
+    std::vector<Set> order;
     std::vector<Node> out;
     for (Node& node : level)
       for (const std::size_t i : node.movers) {
@@ -143,10 +145,9 @@ class Search {
         if (at == made.end()) continue;
         const bool first = at->second.movers.empty();
         at->second.movers.insert(node.movers.begin(), node.movers.end());
-        if (first) order_.push_back(set);
+        if (first) order.push_back(set);
       }
-    for (const Set& set : order_) out.push_back(std::move(made.at(set)));
-    order_.clear();
+    for (const Set& set : order) out.push_back(std::move(made.at(set)));
     return out;
   }
 
@@ -154,10 +155,10 @@ class Search {
   const Given& given_;
   const std::vector<Change>& changes_;
   const Progress& progress_;
-  Assessment whole_;
+  const Assessment& whole_;
   Parts wanted_;
   Stops now_;
-  std::vector<Set> found_, order_;
+  std::vector<Set> found_;
   std::set<std::size_t> alone_;                 ///< changes that move a Stop by themselves
   std::vector<std::set<std::string>> removes_;  ///< by change: Stops that it was seen to take, beside whatever else
   std::size_t most_, tried_ = 0;
@@ -208,7 +209,8 @@ void keepOfEachKind(MendResult& result) {
 }  // namespace
 
 std::vector<Set> mendingSets(const Plan& plan, const Given& given, const std::vector<Change>& changes, const Progress& progress) {
-  return Search(plan, given, changes, progress, std::numeric_limits<std::size_t>::max())
+  const Assessment whole = assess(plan, given);
+  return Search(plan, given, whole, changes, progress, std::numeric_limits<std::size_t>::max())
       .run(changes.size() * changes.size() * changes.size());
 }
 
@@ -219,7 +221,7 @@ Outcome<MendResult> mend(const Plan& plan, const Given& given, const Shelf& shel
   out.result.stops = whole.count(Severity::Stop);
   if (out.result.stops == 0) return out;
   out.result.tried = changesFor(today, whole, given, shelf);
-  Search search(today, given, out.result.tried, progress, mostTries);
+  Search search(today, given, whole, out.result.tried, progress, mostTries);
   const std::vector<Set> found = search.run(enoughSets);
   Known<Kilometre> before;
   if (whole.figures.range.known) before = whole.figures.range.likely;

@@ -165,10 +165,9 @@ class Search {
 
   AtVoltage atVoltage(Volt nominal) const {
     AtVoltage at;
-    const auto limit = highestLimit(plan_);
     Known<Watt> worst;
     for (std::size_t i = 0; i < plan_.routes.size(); ++i) {
-      const RouteEstimate route = estimate(plan_.routes[i], plan_.bike, limit ? nominal * *limit : Watt(1e6), &grounds_[i]);
+      const RouteEstimate route = estimate(plan_.routes[i], plan_.bike, powerLimit(plan_, nominal), &grounds_[i]);
       worst = std::max(worst.value_or(Watt(0)), route.worstTenMinutes);
       if (route.time > Second(0)) at.rides.push_back({meanSquareCurrent(route, nominal), route.time});
     }

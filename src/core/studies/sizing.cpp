@@ -110,13 +110,7 @@ class Report {
         slow ? fmt::format("1.25 × {} A for long", formatNumber(l.sustained->value()))
              : fmt::format("holds {} A at the peak, carries {} times its rating", formatNumber(l.peak->value()), formatNumber(type.carry));
     out_.parts.push_back(std::move(s));
-    const std::string at = fmt::format("/packs/{}/fuse/", k);
-    set(at + "present", true);
-    set(at + "rating_A", p_.fuses[k].value());
-    set(at + "dc_V", type.voltage.value());
-    set(at + "breaking_A", type.breaking.value());
-    set(at + "carry", type.carry);
-    set(at + "kind", std::string(wordsOf<FuseKind>()[static_cast<std::size_t>(type.kind)]));
+    for (auto& [pointer, value] : fuseEdits(k, p_.fuses[k], type)) set(pointer, value);
   }
 
   void plug(const std::string& id, const std::string& name, const std::string& now, const LeadOption& chosen, const LeadChoice& choice,
@@ -231,6 +225,16 @@ class Report {
 };
 
 }  // namespace
+
+std::vector<std::pair<std::string, FieldValue>> fuseEdits(std::size_t pack, Ampere rating, const FuseType& type) {
+  const std::string at = fmt::format("/packs/{}/fuse/", pack);
+  return {{at + "present", true},
+          {at + "rating_A", rating.value()},
+          {at + "dc_V", type.voltage.value()},
+          {at + "breaking_A", type.breaking.value()},
+          {at + "carry", type.carry},
+          {at + "kind", std::string(wordOf(type.kind))}};
+}
 
 Sizing sizeEverything(const Plan& plan, const Figures& figures, const Catalogue& catalogue) {
   const SizingProblem p = sizingProblem(plan, figures, catalogue);

@@ -47,6 +47,9 @@ struct Sizing {
 /// The plan with all of it. Errors: as of an entry, or no room for another run.
 Expected<Plan> withSizes(const Plan& plan, const Sizing& sizing);
 
+/// A fuse of the catalogue as it is entered.
+std::vector<std::pair<std::string, FieldValue>> fuseEdits(std::size_t pack, Ampere rating, const FuseType& type);
+
 /// Needs the peak and the sustained current of every lead; says what is missing otherwise.
 Sizing sizeEverything(const Plan& plan, const Figures& figures, const Catalogue& catalogue);
 

@@ -7,7 +7,6 @@
 #include <cmath>
 
 #include "core/assess/figures.h"
-#include "core/limits/limits.h"
 #include "core/plan/edit.h"
 #include "core/plan/usual.h"
 #include "core/quantity/units.h"
@@ -17,15 +16,10 @@ namespace {
 
 WattHour aboveFloor(const PackModel& m, StateOfCharge soc) { return m.nominal * m.capacity * std::max(0.0, soc.value() - floorCharge); }
 
-Watt limitOf(const Plan& plan, const Figures& f) {
-  const Known<Ampere> limit = highestLimit(plan);
-  return limit && !f.packs.empty() ? f.packs.front().model.nominal * *limit : Watt(1e6);
-}
-
 /// The way back over the same legs: uphill is downhill.
 std::vector<double> energyBack(const Plan& plan, const Figures& f, const std::vector<Leg>& legs) {
   const Route& route = plan.routes.front();
-  const Ridden ridden = riddenOf(route, plan.bike, limitOf(plan, f));
+  const Ridden ridden = riddenOf(route, plan.bike, powerLimit(plan, f));
   std::vector<double> out{0};
   for (const Leg& leg : legs) {
     Ridden back = ridden;
@@ -188,7 +182,7 @@ std::vector<Knob> knobsOf(const Plan& plan, const Assessment& a, UnitSystem unit
   const Figures& f = a.figures;
   if (!f.range.known || plan.routes.empty()) return {};
   const auto& ground = f.range.grounds.front();
-  const Watt limit = limitOf(plan, f);
+  const Watt limit = powerLimit(plan, f);
   const auto rangeOf = [&](const Plan& p) {
     const double perKm =
         estimate(p.routes.front(), p.bike, limit, ground ? &ground->terrain : nullptr).perKilometre.value() * f.range.learned.factor;

@@ -191,7 +191,6 @@ WaysForward::WaysForward(const Plan& root, const Given& given, const WaysForward
   plans_.push_back(today);
   for (const Option& option : root.options) {
     WayFigures w = figuresOf(option.id, *option.plan, assessed(option, *today, given, was));
-    w.kind = option.kind;
     w.money = moneyOf(*option.plan, *today);
     againstToday(w, all_.front());
     all_.push_back(std::move(w));

@@ -36,7 +36,6 @@ WayMoney moneyOf(const Plan& way, const Plan& today);
 /// A way with everything that it is compared by.
 struct WayFigures {
   std::string id;  ///< of the option; "" of today's plan
-  Known<WayForward> kind;
   std::shared_ptr<const Assessment> assessment;
   WayMoney money;
   WattHour label{0};       ///< of all its packs
@@ -51,6 +50,9 @@ struct WayFigures {
   int stops = 0, minds = 0;
   std::vector<std::string> beatenBy;  ///< ways that are no worse in anything known of both, and better in something
 };
+
+/// What a way is called where people read: "" is today's plan.
+inline std::string wayName(const std::string& id) { return id.empty() ? "today's plan" : id; }
 
 /// Today's plan first, then its options. `was`: figures of before, whose assessments are taken where the plans are the same.
 class WaysForward {

@@ -2,6 +2,7 @@
 #include "app/present/words.h"
 #include "app/stations/charging/charging_pages.h"
 #include "app/widgets/plain.h"
+#include "app/widgets/short_line.h"
 #include "core/io/clock.h"
 #include "core/plan/entries.h"
 #include "core/plan/lists.h"
@@ -11,14 +12,6 @@ namespace usherwright::app {
 namespace {
 
 constexpr std::size_t mostRows = 8;
-
-QLineEdit* line(const char* name, const char* hint, int width) {
-  auto* out = new QLineEdit;
-  out->setAccessibleName(QLatin1String(name));
-  out->setPlaceholderText(QString::fromUtf8(hint));
-  out->setFixedWidth(width);
-  return out;
-}
 
 }  // namespace
 
@@ -86,12 +79,12 @@ QHBoxLayout* KeptPage::buildEntry() {
   chargers_->setAccessibleName(QStringLiteral("charger that was used"));
   chargers_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
   chargers_->setMinimumContentsLength(10);
-  when_ = line("charged on", "date", 110);
+  when_ = shortLine("charged on", "date", 110);
   when_->setText(text(formatDate(today())));
-  from_ = line("charged from", "from %", 76);
-  to_ = line("charged to", "to %", 70);
-  took_ = line("minutes that it took", "min", 70);
-  putBack_ = line("Ah put in", "Ah put in", 90);
+  from_ = shortLine("charged from", "from %", 76);
+  to_ = shortLine("charged to", "to %", 70);
+  took_ = shortLine("minutes that it took", "min", 70);
+  putBack_ = shortLine("Ah put in", "Ah put in", 90);
   connect(packs_, &QComboBox::activated, this, [this] { refresh(); });
   for (QWidget* w : std::initializer_list<QWidget*>{packs_, chargers_, when_, from_, to_, took_, putBack_}) row->addWidget(w);
   for (QLineEdit* e : {when_, from_, to_, took_, putBack_}) connect(e, &QLineEdit::returnPressed, this, &KeptPage::keep);

@@ -12,7 +12,7 @@
 namespace usherwright::app {
 namespace {
 
-QString nameOf(const std::string& id) { return id.empty() ? QStringLiteral("today's plan") : text(id); }
+QString nameOf(const std::string& id) { return text(wayName(id)); }
 
 QComboBox* box(const QString& name, int width) {
   auto* out = new QComboBox;
@@ -39,8 +39,6 @@ WayBook::WayBook(Kit kit, QObject* parent)
     refresh();
   });
 }
-
-bool WayBook::isOfNow() const { return of_ && of_ == kit_.document.rootSnapshot(); }
 
 void WayBook::refresh() {
   const auto root = kit_.document.rootSnapshot();
@@ -204,7 +202,6 @@ SideBySidePage::SideBySidePage(Kit kit, WayBook& book) : StationPage(kit), book_
   sheet_->setGround([this](drawing::Size size) { return drawing::sideBySide(differences_, consequences_, size); });
   column->addWidget(clearScroll(sheet_), 1);
   connect(sheet_, &DrawingView::partClicked, this, [this](const QString& part) {
-    const QString pointer = part.mid(part.indexOf(QLatin1Char('/')));
     if (part.startsWith(QLatin1String("difference/")) && kit_.document.openWay() == wayAt(there_))
       Q_EMIT kit_.desk.fieldRequested(part.mid(11));
   });

@@ -19,7 +19,6 @@ class WayBook : public QObject {
   WayBook(Kit kit, QObject* parent);
   /// Of the plan of now, or of the one before while it is worked out.
   const WaysForward& ways() const { return *ways_; }
-  bool isOfNow() const;
   /// Begins to work out what is out of date.
   void refresh();
   const std::string& chosen() const { return chosen_; }

@@ -38,7 +38,7 @@ std::vector<EntrySection> OptionsStation::sections() const {
     out.push_back({text(plan.undertaking.quotes[i].id),
                    fieldsUnder(QStringLiteral("/undertaking/quotes/%1/").arg(i),
                                {"id", "kind", "price", "count", "taxed", "outside", "stock", "seller", "alternate"})});
-  const QString open = kit_.document.openWay().empty() ? QStringLiteral("today's plan") : text(kit_.document.openWay());
+  const QString open = text(wayName(kit_.document.openWay()));
   out.push_back(
       {QStringLiteral("The work of %1").arg(open),
        fieldsUnder(QStringLiteral("/undertaking/"), {"hours", "skill", "tools", "cuts", "drills", "undone", "old_pack", "resale"})});

@@ -7,6 +7,7 @@
 
 #include "app/present/words.h"
 #include "app/widgets/plain.h"
+#include "app/widgets/short_line.h"
 #include "core/drawing/range/range_drawings.h"
 #include "core/io/clock.h"
 #include "core/io/gpx.h"
@@ -20,14 +21,6 @@ namespace usherwright::app {
 namespace {
 
 constexpr int knobHeight = 92;
-
-QLineEdit* line(const QString& name, const QString& hint, int width) {
-  auto* out = new QLineEdit;
-  out->setAccessibleName(name);
-  out->setPlaceholderText(hint);
-  out->setFixedWidth(width);
-  return out;
-}
 
 }  // namespace
 
@@ -202,12 +195,12 @@ LearnPage::LearnPage(Kit kit) : StationPage(kit) {
   column->addWidget(words_);
   auto* row = new QHBoxLayout;
   row->setSpacing(8);
-  when_ = line(QStringLiteral("ridden on"), QStringLiteral("date"), 110);
+  when_ = shortLine("ridden on", "date", 110);
   when_->setText(text(formatDate(today())));
-  km_ = line(QStringLiteral("distance ridden"), QStringLiteral("km"), 80);
-  climb_ = line(QStringLiteral("climb of the ride"), QStringLiteral("climb, m"), 90);
-  used_ = line(QStringLiteral("Wh or Ah used"), QStringLiteral("Wh, or 8 Ah"), 110);
-  minutes_ = line(QStringLiteral("minutes that it moved"), QStringLiteral("min"), 70);
+  km_ = shortLine("distance ridden", "km", 80);
+  climb_ = shortLine("climb of the ride", "climb, m", 90);
+  used_ = shortLine("Wh or Ah used", "Wh, or 8 Ah", 110);
+  minutes_ = shortLine("minutes that it moved", "min", 70);
   for (QLineEdit* e : {when_, km_, climb_, used_, minutes_}) {
     row->addWidget(e);
     connect(e, &QLineEdit::returnPressed, this, &LearnPage::keep);

@@ -13,8 +13,6 @@ namespace {
 constexpr double cardWidth = 190, cardHeight = 112, cardGap = 10;
 constexpr double dotMost = 11, dotLeast = 5;
 
-std::string nameOf(const WayFigures& w) { return w.id.empty() ? "today's plan" : w.id; }
-
 double scaleOf(WayAxis axis, UnitSystem units) {
   return axis == WayAxis::Range ? shownUnit(Kind::Distance, units).scale : axis == WayAxis::Mass ? shownUnit(Kind::Mass, units).scale : 1;
 }
@@ -130,7 +128,7 @@ std::string tipOf(const WayFigures& w, const WaysShown& s, WayAxis x, WayAxis y)
     const auto v = valueOf(w, axis, s.units);
     return fmt::format("{} {}", v ? formatNumber(*v, 3) : std::string("not known:"), unitOf(axis, s.root, s.units));
   };
-  std::string out = fmt::format("{}: {}, {}", nameOf(w), figure(x), figure(y));
+  std::string out = fmt::format("{}: {}, {}", wayName(w.id), figure(x), figure(y));
   if (w.stops + w.minds > 0) out += fmt::format(", {} Stop, {} Mind", w.stops, w.minds);
   if (!w.beatenBy.empty()) out += ", beaten in everything by " + w.beatenBy.front();
   return out;
@@ -230,7 +228,7 @@ Drawing waysPicture(const WaysShown& s, WayAxis x, WayAxis y, Size size) {
   for (const WayFigures& w : s.ways.all()) {
     const auto vx = valueOf(w, x, s.units), vy = valueOf(w, y, s.units);
     if (!vx || !vy) {
-      notShown += (notShown.empty() ? "" : ", ") + nameOf(w);
+      notShown += (notShown.empty() ? "" : ", ") + wayName(w.id);
       continue;
     }
     const double share = w.mass ? std::sqrt(w.mass->value() / heaviest) : 0.5;
@@ -257,7 +255,7 @@ Drawing waysPicture(const WaysShown& s, WayAxis x, WayAxis y, Size size) {
     d.description += circle.tip + ". ";
     if (worst(w) != Severity::Note) labels.mark(pen, dot.at, dot.radius, worst(w));
   }
-  for (const Dot& dot : dots) labels.put(pen, dot.at, dot.radius, nameOf(*dot.way), dot.way->beatenBy.empty() ? Ink::Ink : Ink::Soft);
+  for (const Dot& dot : dots) labels.put(pen, dot.at, dot.radius, wayName(dot.way->id), dot.way->beatenBy.empty() ? Ink::Ink : Ink::Soft);
   if (!notShown.empty())
     pen.text({plot.topLeft.x, size.height - 6}, elided("not drawn, for want of a figure: " + notShown, Face::Small, size.width * 0.62),
              Face::Small, Ink::Mind);
@@ -287,10 +285,10 @@ Drawing wayCards(const WaysShown& s, Size size) {
     const Plan& plan = option ? *option->plan : s.root;
     const double room = wide - 22;
     const double title = worst(w) == Severity::Note ? room : room - 18;
-    pen.text({at.x + 11, at.y + 22}, elided(nameOf(w), Face::Label, title), Face::Label, Ink::Ink);
+    pen.text({at.x + 11, at.y + 22}, elided(wayName(w.id), Face::Label, title), Face::Label, Ink::Ink);
     if (worst(w) != Severity::Note) pen.severity({at.x + wide - 16, at.y + 17}, static_cast<int>(worst(w)));
     double y = at.y + 42;
-    std::string said = nameOf(w);
+    std::string said = wayName(w.id);
     for (const Line& line : linesOf(w, plan, s)) {
       pen.text({at.x + 11, y}, elided(line.words, Face::Small, room), Face::Small, line.ink);
       said += ", " + line.words;
