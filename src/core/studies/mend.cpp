@@ -147,6 +147,7 @@ class Search {
         at->second.movers.insert(node.movers.begin(), node.movers.end());
         if (first) order.push_back(set);
       }
+    out.reserve(order.size());
     for (const Set& set : order) out.push_back(std::move(made.at(set)));
     return out;
   }
