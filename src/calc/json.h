@@ -10,7 +10,7 @@ namespace usherwright::calc {
 using Json = nlohmann::ordered_json;
 
 /// Valid whatever bytes the texts hold: what was typed on a command line may be no text.
-inline std::string printed(const Json& json) { return json.dump(1, ' ', false, Json::error_handler_t::replace) + "\n"; }
+std::string printed(const Json& json);
 
 template <class T>
 Json orNull(const std::optional<T>& value) {

@@ -1,11 +1,10 @@
 // One application for all flows of this program.
-#define CATCH_CONFIG_RUNNER
 #include <QApplication>
 #include <QStandardPaths>
 #include <QStyleFactory>
-#include <catch2/catch.hpp>
 
 #include "app/theme/look.h"
+#include "support/runner.h"
 
 int main(int argc, char** argv) {
   QStandardPaths::setTestModeEnabled(true);
@@ -13,5 +12,5 @@ int main(int argc, char** argv) {
   QApplication::setStyle(QStyleFactory::create(QStringLiteral("Fusion")));
   QApplication::setEffectEnabled(Qt::UI_AnimateCombo, false);
   usherwright::app::Look::loadFonts();
-  return Catch::Session().run(argc, argv);
+  return runAllCases(argc, argv);
 }

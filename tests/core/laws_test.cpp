@@ -12,13 +12,13 @@ using support::between;
 
 namespace {
 
-enum class Kind { OneWay, Any };
+enum class Meeting { OneWay, Any };
 
-DischargeInput randomInput(Kind kind) {
+DischargeInput randomInput(Meeting kind) {
   DischargeInput in;
   const int count = *rc::gen::inRange(1, 5);
   for (int i = 0; i < count; ++i) in.sources.push_back(support::randomPack(i));
-  const bool oneWay = kind == Kind::OneWay || *rc::gen::arbitrary<bool>();
+  const bool oneWay = kind == Meeting::OneWay || *rc::gen::arbitrary<bool>();
   in.joint = oneWay ? Joint{Volt(between(0, 0.5)), Ohm(between(0.0005, 0.01)), true} : Joint{Volt(0), Ohm(0.0005), false};
   in.load.constantPower = *rc::gen::arbitrary<bool>();
   in.load.power = Watt(between(60, 700));
@@ -33,7 +33,7 @@ DischargeInput randomInput(Kind kind) {
 
 TEST_CASE("energy at the bus is the energy of the cells less the heat") {
   rc::prop("balance", [] {
-    const DischargeRun run = discharge(randomInput(Kind::Any));
+    const DischargeRun run = discharge(randomInput(Meeting::Any));
     const support::Balance b = support::balanceOf(run);
     RC_ASSERT(std::abs(b.expectedAtBus() - run.energyAtBus.value()) <= 1e-4 * std::abs(b.work) + 1e-3);
   });
@@ -41,7 +41,7 @@ TEST_CASE("energy at the bus is the energy of the cells less the heat") {
 
 TEST_CASE("a one-way joiner never charges a pack") {
   rc::prop("no current is negative", [] {
-    const DischargeRun run = discharge(randomInput(Kind::OneWay));
+    const DischargeRun run = discharge(randomInput(Meeting::OneWay));
     for (int i = 0; i <= 200; ++i) {
       const Row row = run.at(run.end * (i / 200.0));
       for (std::size_t k = 0; k < run.sources.size(); ++k) RC_ASSERT(row.current[k].value() >= 0);
@@ -52,7 +52,7 @@ TEST_CASE("a one-way joiner never charges a pack") {
 
 TEST_CASE("the currents of the packs add up to the load") {
   rc::prop("Kirchhoff", [] {
-    const DischargeRun run = discharge(randomInput(Kind::Any));
+    const DischargeRun run = discharge(randomInput(Meeting::Any));
     for (int i = 0; i < 50; ++i) {
       const Row row = run.at(run.end * (i / 50.0));
       double sum = 0;
@@ -64,7 +64,7 @@ TEST_CASE("the currents of the packs add up to the load") {
 
 TEST_CASE("more lead never gives more energy at the controller") {
   rc::prop("monotony in the main lead", [] {
-    DischargeInput in = randomInput(Kind::OneWay);
+    DischargeInput in = randomInput(Meeting::OneWay);
     in.load.constantPower = true;
     in.load.power = Watt(between(60, 350));
     const DischargeRun shorter = discharge(in);
@@ -76,7 +76,7 @@ TEST_CASE("more lead never gives more energy at the controller") {
 
 TEST_CASE("the order of the packs changes nothing") {
   rc::prop("permutation", [] {
-    DischargeInput in = randomInput(Kind::Any);
+    DischargeInput in = randomInput(Meeting::Any);
     const DischargeRun forth = discharge(in);
     std::reverse(in.sources.begin(), in.sources.end());
     const DischargeRun back = discharge(in);
@@ -92,7 +92,7 @@ TEST_CASE("the order of the packs changes nothing") {
 
 TEST_CASE("k times the cells under k times the load last as long") {
   rc::prop("scaling", [] {
-    DischargeInput in = randomInput(Kind::Any);
+    DischargeInput in = randomInput(Meeting::Any);
     const DischargeRun one = discharge(in);
     const double k = between(1.5, 4);
     for (Source& s : in.sources) {
@@ -119,7 +119,7 @@ TEST_CASE("k times the cells under k times the load last as long") {
 
 TEST_CASE("equal packs share evenly, from the first moment") {
   rc::prop("halves", [] {
-    DischargeInput in = randomInput(Kind::Any);
+    DischargeInput in = randomInput(Meeting::Any);
     in.sources = {in.sources.front(), in.sources.front()};
     const DischargeRun run = discharge(in);
     RC_PRE(run.end > Second(1));
@@ -131,7 +131,7 @@ TEST_CASE("equal packs share evenly, from the first moment") {
 
 TEST_CASE("while every current is positive a one-way joint without a drop is a direct one") {
   rc::prop("limit of the joint", [] {
-    DischargeInput in = randomInput(Kind::OneWay);
+    DischargeInput in = randomInput(Meeting::OneWay);
     in.joint = {Volt(0), Ohm(0.0005), true};
     for (Source& s : in.sources) s.start = StateOfCharge(0.9);
     const DischargeRun oneWay = discharge(in);
@@ -149,7 +149,7 @@ TEST_CASE("while every current is positive a one-way joint without a drop is a d
 
 TEST_CASE("packs at one voltage split the load by their conductance") {
   rc::prop("split at the first instant", [] {
-    DischargeInput in = randomInput(Kind::Any);
+    DischargeInput in = randomInput(Meeting::Any);
     for (Source& s : in.sources) s.start = StateOfCharge(0.8);
     const DischargeRun run = discharge(in);
     RC_PRE(run.end > Second(1));
@@ -165,7 +165,7 @@ TEST_CASE("packs at one voltage split the load by their conductance") {
 
 TEST_CASE("the interval of the rows does not change what they say") {
   rc::prop("rows agree with each other", [] {
-    const DischargeRun run = discharge(randomInput(Kind::Any));
+    const DischargeRun run = discharge(randomInput(Meeting::Any));
     RC_PRE(run.end > Second(120));
     const Table fine = run.table(Second(1));
     const Table coarse = run.table(Second(60));

@@ -41,7 +41,7 @@ TEST_CASE("no rule is without a firing and a quiet case") {
   }
 }
 
-TEST_CASE("every finding has a sentence with figures, a why, a do, a working and a field to go to") {
+TEST_CASE("every finding has a sentence with figures, a why, a do, a working and a field to go to", "[long]") {
   for (const plans::RuleCase& c : plans::ruleCases()) {
     const Plan plan = plans::planOf(c);
     for (const Finding& f : plans::assessed(c).findings) {

@@ -50,7 +50,7 @@ Plan searchGround() {
 
 }  // namespace
 
-TEST_CASE("the search says of 500 random combinations what the rules say") {
+TEST_CASE("the search says of 500 random combinations what the rules say", "[long]") {
   const Shelf& shelf = shippedShelf();
   std::mt19937 random(20261125);
   std::uniform_int_distribution<int> series(6, 24), parallel(1, 20);

@@ -55,7 +55,7 @@ std::string planWithTitle(const std::string& title) {
 
 }  // namespace
 
-TEST_CASE("a text of a plan holds no control characters, from an entry or a file, and the refusal holds none either") {
+TEST_CASE("a text of a plan holds no control characters, from an entry or a file, and the refusal holds none either", "[long]") {
   const Plan plan = plans::demo();
   int refused = 0, taken = 0;
   for (const std::string& text : support::hostileTexts(2000)) {

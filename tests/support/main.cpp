@@ -1,3 +1,4 @@
 // The one main of the core and command-line tests.
-#define CATCH_CONFIG_MAIN
-#include <catch2/catch.hpp>
+#include "support/runner.h"
+
+int main(int argc, char** argv) { return runAllCases(argc, argv); }

@@ -39,9 +39,9 @@ struct Placed {
 };
 
 /// The points in their order, without those that jump, with how far along they are.
-class Walk {
+class AlongTrack {
  public:
-  Walk(const std::vector<TrackPoint>& track, std::vector<std::string>& said) : track_(track), said_(said) {}
+  AlongTrack(const std::vector<TrackPoint>& track, std::vector<std::string>& said) : track_(track), said_(said) {}
 
   std::vector<Placed> run() {
     std::vector<Placed> out;
@@ -287,7 +287,7 @@ void heights(const std::vector<Placed>& placed, Terrain& out) {
 Terrain terrainOf(const std::vector<TrackPoint>& track) {
   Terrain out;
   if (track.size() < 2) return out;
-  const std::vector<Placed> placed = Walk(track, out.said).run();
+  const std::vector<Placed> placed = AlongTrack(track, out.said).run();
   const double whole = placed.back().along;
   if (whole < 2 * step) {
     out.said.emplace_back("The track hardly moves.");
