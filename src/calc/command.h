@@ -32,10 +32,11 @@ Command nextCommand();
 Command evidenceCommand();
 Command waysCommand();
 Command mendCommand();
+Command suggestCommand();
 
 /// In the order of the manual.
 inline constexpr std::array planCommands{&checkCommand,    &showCommand, &fitCommand,   &joinCommand,   &wireCommand,
                                          &chargeCommand,   &endsCommand, &sizesCommand, &shortsCommand, &nextCommand,
-                                         &evidenceCommand, &waysCommand, &mendCommand};
+                                         &evidenceCommand, &waysCommand, &mendCommand,  &suggestCommand};
 
 }  // namespace usherwright::calc

@@ -134,6 +134,34 @@ TEST_CASE("the demo's Stop is mended by one button, as one step that undo takes 
   CHECK(b.document().assessment().hasStop());
 }
 
+TEST_CASE("a goal is typed, the shelf is asked, and what it has is kept as a way without a Stop") {
+  Bench b;
+  const std::size_t ways = b.document().root().options.size();
+  turnTo(b, "Suggest");
+  auto* words = b.window().findChild<QLabel*>(QStringLiteral("suggest-words"));
+  CHECK(words->text().contains(QStringLiteral("No goal is entered")));
+  // More than can be: what stands against it is told, and nothing can be kept.
+  b.enter(QStringLiteral("goal in Wh"), QStringLiteral("99000"));
+  turnTo(b, "Suggest");
+  CHECK(words->text().startsWith(QStringLiteral("99000 Wh is impossible")));
+  b.enter(QStringLiteral("goal in Wh"), QStringLiteral("1900"));
+  turnTo(b, "Suggest");
+  CHECK(words->text().contains(QStringLiteral("combinations were tried")));
+  CHECK_FALSE(words->text().contains(QStringLiteral("impossible")));
+  click(b.drawing(QStringLiteral("packs that reach the goal")), QStringLiteral("offer/1"));
+  QTest::mouseClick(button(b, QStringLiteral("Keep it as a way")), Qt::LeftButton);
+  Bench::settle();
+  REQUIRE(b.document().root().options.size() == ways + 1);
+  const Plan kept = *b.document().root().options.back().plan;
+  const Assessment judged = plans::assessed(kept);
+  CHECK_FALSE(judged.hasStop());
+  double label = 0;
+  for (const PackFigures& p : judged.figures.packs) label += p.model.label.value();
+  CHECK(label >= 1900);
+  b.key(Qt::Key_Z, Qt::ControlModifier);
+  CHECK(b.document().root().options.size() == ways);
+}
+
 TEST_CASE("C-098: rides are noted with their Ah or Wh, wrong ones say why, and the band becomes the rider's own") {
   Bench b;
   b.key(Qt::Key_8, Qt::ControlModifier);

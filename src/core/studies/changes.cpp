@@ -19,9 +19,7 @@ namespace usherwright {
 namespace {
 
 constexpr std::size_t mostTried = 60;
-constexpr int morePieces = 3;           // cells more side by side, one after the other
-constexpr double joinerReserve = 1.25;  // over the peak, as LIM asks of what is new
-constexpr double joinerVolts = 1.2;     // over the full voltage
+constexpr int morePieces = 3;  // cells more side by side, one after the other
 
 std::string amps(Ampere a) { return formatNumber(a.value()) + " A"; }
 std::string volts(Volt v) { return formatNumber(v.value()) + " V"; }
@@ -239,13 +237,7 @@ class Collector {
       if (m != plan_.joining.method) edit({fmt::format("joined by: {}", wordOf(m)), {{"/joining/method", std::string(wordOf(m))}}});
     for (const Policy p : {Policy::Together, Policy::SmallFirst, Policy::StockFirst, Policy::Manual})
       if (p != plan_.joining.policy) edit({fmt::format("who goes first: {}", wordOf(p)), {{"/joining/policy", std::string(wordOf(p))}}});
-    if (!f_.demand.peak) return;
-    Volt highest(0);
-    for (const PackFigures& p : f_.packs) highest = std::max(highest, p.model.full);
-    const auto up = [](double x, double step) { return std::ceil(x / step - 1e-9) * step; };
-    const double most = up(f_.demand.peak->value() * joinerReserve, 5), dc = up(highest.value() * joinerVolts, 10);
-    edit({fmt::format("a joiner for {} at each input, {}", amps(Ampere(most)), volts(Volt(dc))),
-          {{"/joining/part/input_A", most}, {"/joining/part/total_A", most}, {"/joining/part/voltage_V", dc}}});
+    edit(joinerFor(plan_, f_));
   }
 
   void charger(std::size_t i) {

@@ -249,6 +249,17 @@ Sizing sizeEverything(const Plan& plan, const Figures& figures, const Catalogue&
   return Report(plan, figures, catalogue, p, s).make();
 }
 
+Fix joinerFor(const Plan& plan, const Figures& figures) {
+  constexpr double reserve = 1.25, overFull = 1.2;
+  if (!figures.demand.peak || plan.packs.size() < 2) return {};
+  Volt highest(0);
+  for (const PackFigures& p : figures.packs) highest = std::max(highest, p.model.full);
+  const auto up = [](double x, double step) { return std::ceil(x / step - 1e-9) * step; };
+  const double most = up(figures.demand.peak->value() * reserve, 5), dc = up(highest.value() * overFull, 10);
+  return {fmt::format("a joiner for {} A at each input, {} V", formatNumber(most), formatNumber(dc)),
+          {{"/joining/part/input_A", most}, {"/joining/part/total_A", most}, {"/joining/part/voltage_V", dc}}};
+}
+
 Expected<Plan> withSizes(const Plan& plan, const Sizing& sizing) {
   Expected<Plan> out = plan;
   for (const Sizing::MissingRun& run : sizing.missing) {

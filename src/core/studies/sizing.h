@@ -50,6 +50,10 @@ Expected<Plan> withSizes(const Plan& plan, const Sizing& sizing);
 /// A fuse of the catalogue as it is entered.
 std::vector<std::pair<std::string, FieldValue>> fuseEdits(std::size_t pack, Ampere rating, const FuseType& type);
 
+/// A joiner that carries the peak with a quarter to spare at each input and takes a fifth more than the full voltage. Empty while the
+/// peak is not known.
+Fix joinerFor(const Plan& plan, const Figures& figures);
+
 /// Needs the peak and the sustained current of every lead; says what is missing otherwise.
 Sizing sizeEverything(const Plan& plan, const Figures& figures, const Catalogue& catalogue);
 

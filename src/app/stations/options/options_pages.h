@@ -1,4 +1,5 @@
-// Pages of station Options: the ways forward, two of them side by side, their money, and the way out of a Stop.
+// Pages of station Options: the ways forward, two of them side by side, their money, what the shelf has for the goal, and the way out of a
+// Stop.
 #pragma once
 
 #include <QComboBox>
@@ -110,6 +111,25 @@ class MendPage : public StationPage {
   DrawingView* sheet_;
   QLabel* words_;
   QPushButton *do_, *keep_;
+  std::size_t chosen_ = 0;
+};
+
+/// What the shelf has for the goal and the budget.
+class SuggestPage : public StationPage {
+  Q_OBJECT
+
+ public:
+  explicit SuggestPage(Kit kit);
+  void refresh() override;
+
+ private:
+  const Suggestion* chosen() const;
+  void asWay();
+  void show();
+  Job<Outcome<SuggestResult>> work_;
+  DrawingView* sheet_;
+  QLabel* words_;
+  QPushButton* keep_;
   std::size_t chosen_ = 0;
 };
 

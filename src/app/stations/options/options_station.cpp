@@ -13,6 +13,7 @@ OptionsStation::OptionsStation(Kit kit, QWidget* parent) : PagedStation(kit, par
   addPage(QStringLiteral("Ways"), [this] { return new WaysPage(kit_, *book_); });
   addPage(QStringLiteral("Side by side"), [this] { return new SideBySidePage(kit_, *book_); });
   addPage(QStringLiteral("Money"), [this] { return new MoneyPage(kit_, *book_); });
+  addPage(QStringLiteral("Suggest"), [this] { return new SuggestPage(kit_); });
   addPage(QStringLiteral("Mend"), [this] { return new MendPage(kit_); });
   connect(book_, &WayBook::changed, this, [this] {
     if (isVisible()) entries_->show(sections());
@@ -31,6 +32,8 @@ bool OptionsStation::reveal(const QString& pointer) {
 std::vector<EntrySection> OptionsStation::sections() const {
   const Plan& plan = kit_.document.plan();
   std::vector<EntrySection> out;
+  out.push_back({QStringLiteral("Goal and money"),
+                 {QStringLiteral("/need/goal_Wh"), QStringLiteral("/budget"), QStringLiteral("/tax"), QStringLiteral("/shipping")}});
   for (std::size_t i = 0; i < plan.options.size(); ++i)
     if (plan.options[i].id == book_->chosen())
       out.push_back({QStringLiteral("This way"), fieldsUnder(QStringLiteral("/options/%1/").arg(i), {"id", "kind", "note"})});
@@ -42,8 +45,6 @@ std::vector<EntrySection> OptionsStation::sections() const {
   out.push_back(
       {QStringLiteral("The work of %1").arg(open),
        fieldsUnder(QStringLiteral("/undertaking/"), {"hours", "skill", "tools", "cuts", "drills", "undone", "old_pack", "resale"})});
-  out.push_back({QStringLiteral("Money and goal"),
-                 {QStringLiteral("/budget"), QStringLiteral("/tax"), QStringLiteral("/shipping"), QStringLiteral("/need/goal_Wh")}});
   return out;
 }
 

@@ -1,9 +1,10 @@
-// The drawings of station Options: every way as a point, as a card, two side by side, what each costs, and the way out.
+// The drawings of station Options: every way as a point, as a card, two side by side, what each costs, what is offered, and the way out.
 #pragma once
 
 #include "core/drawing/subject.h"
 #include "core/plan/options.h"
 #include "core/studies/mend.h"
+#include "core/studies/suggest.h"
 #include "core/studies/ways.h"
 
 namespace usherwright::drawing {
@@ -38,6 +39,10 @@ double moneySheetHeight(const WaysShown& shown);
 /// The sets of changes that leave no Stop. Parts "set/<n>".
 Drawing mendSheet(const MendResult& result, std::size_t chosen, UnitSystem units, const std::string& currency, Size size);
 double mendSheetHeight(const MendResult& result);
+
+/// What is offered for the goal, or what comes nearest to it. Parts "offer/<n>".
+Drawing suggestSheet(const SuggestResult& result, std::size_t chosen, UnitSystem units, const std::string& currency, Size size);
+double suggestSheetHeight(const SuggestResult& result);
 
 /// For the page that shows every station at once.
 Drawing waysGlance(const Subject& subject);
