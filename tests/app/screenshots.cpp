@@ -603,6 +603,15 @@ const std::vector<Shot>& shots() {
          w.openDemo();
          w.goToStation(Station::Range);
        }},
+      {"build",
+       [](MainWindow& w) {
+         Plan plan = *withField(example("ferry-path-library-trike"), "/packs/1/fuse/dc_V", FieldValue{80.0});
+         for (const char* step : {"parts", "tools", "dry", "joints"}) plan = *withStepDone(plan, {step, "2026-10-21", {}, {}, {}});
+         for (const auto& [step, reading] : {std::pair{"volts/stock", 52.1}, {"leak/stock", 0.1}, {"ladder/second", 8.0}})
+           plan = *withStepDone(plan, {step, "2026-10-21", Coefficient(reading), {}, {}});
+         w.session().begin(plan);
+         w.goToStation(Station::Build);
+       }},
       {"joining-night",
        [](MainWindow& w) {
          w.openDemo();

@@ -40,12 +40,14 @@ std::vector<RuleCase> fitCases();
 std::vector<RuleCase> holdCases();
 std::vector<RuleCase> wayCases();
 std::vector<RuleCase> rangeCases();
+std::vector<RuleCase> buildCases();
+StepRecord recordOf(const std::string& step, const std::string& reading);
 const std::vector<RuleCase>& otherCases();
 
 const std::vector<RuleCase>& ruleCases() {
   static const std::vector<RuleCase> all = [] {
     std::vector<RuleCase> both = otherCases();
-    for (const auto more : {wiringCases, chargingCases, fitCases, holdCases, wayCases, rangeCases})
+    for (const auto more : {wiringCases, chargingCases, fitCases, holdCases, wayCases, rangeCases, buildCases})
       for (RuleCase& row : more()) both.push_back(std::move(row));
     return both;
   }();
@@ -368,6 +370,7 @@ Plan planOf(const RuleCase& c) {
   for (const auto& [pointer, typed] : c.typed) plan = with(plan, pointer, typed);
   if (c.folded) fold(plan.packs[1]);
   for (int i = 0; i < c.rides; ++i) plan.rides.edit().push_back({"2026-10-20", Kilometre(20), {}, WattHour(200), {}, {}, {}, {}, {}});
+  for (const auto& [step, reading] : c.steps) plan.build.done.edit().push_back(recordOf(step, reading));
   for (int i = 0; i < c.moreAdapters; ++i)
     plan.wiring.runs[1].adapters.insert(plan.wiring.runs[1].adapters.begin(), "bullet-3.5-p-to-bullet-3.5-s-ext");
   if (!c.looseCells.empty())

@@ -26,6 +26,7 @@ struct RuleCase {
   bool charged = false;         ///< the stock pack has a charge on record, from 50 to 80 %
   bool way = false;             ///< it is a way forward from the sound plan
   int rides = 0;                ///< so many rides are noted
+  Typed steps = {};             ///< of the work that are noted, each with its reading or ""
 };
 
 const std::vector<RuleCase>& ruleCases();

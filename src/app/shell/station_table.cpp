@@ -4,6 +4,7 @@
 #include <array>
 
 #include "app/stations/bike/bike_station.h"
+#include "app/stations/build/build_station.h"
 #include "app/stations/charging/charging_station.h"
 #include "app/stations/fit/fit_station.h"
 #include "app/stations/joining/joining_station.h"
@@ -12,6 +13,7 @@
 #include "app/stations/range/range_station.h"
 #include "app/stations/wiring/wiring_station.h"
 #include "core/drawing/bike/bike_drawings.h"
+#include "core/drawing/build/build_drawings.h"
 #include "core/drawing/charging/charging_drawings.h"
 #include "core/drawing/fit/fit_drawings.h"
 #include "core/drawing/joining/joining_drawings.h"
@@ -96,6 +98,17 @@ void rangeGlyph(QPainterPath& strokes) {
   strokes.lineTo(22, 16);
 }
 
+void buildGlyph(QPainterPath& strokes) {
+  for (const double y : {2.0, 11.0}) {
+    strokes.addRect(QRectF(2, y, 6, 6));
+    strokes.moveTo(12, y + 3);
+    strokes.lineTo(22, y + 3);
+  }
+  strokes.moveTo(3, 5);
+  strokes.lineTo(5, 7);
+  strokes.lineTo(9, 1);
+}
+
 }  // namespace
 
 std::span<const StationRow> stationTable() {
@@ -158,7 +171,14 @@ std::span<const StationRow> stationTable() {
                  "The dashed line is the route: it should lie inside the cautious end.\n"
                  "Each pack alone is shown too: what gets you home if the other one quits.\n"
                  "Cold, age and hills move it more than any label: enter them at the right.",
-                 [](const drawing::Subject& s, drawing::Size size) { return drawing::rangeBand(s, size); }}};
+                 [](const drawing::Subject& s, drawing::Size size) { return drawing::rangeBand(s, size); }},
+      StationRow{Station::Build, 9, &made<BuildStation>, &buildGlyph, "In what order, what must be off, and what must the meter say?",
+                 "The order of work follows from packs, joint and chargers; it changes with the plan, and what was noted stays noted.\n"
+                 "A gate has its window before you measure; a reading that reaches over an end cannot tell, one outside is a Stop.\n"
+                 "A step that is noted before what protects it has passed is a Stop too: unplug, and go back.\n"
+                 "Run sheet is the same on paper, with boxes and what another reading would mean.\n"
+                 "Local rules and qualified help stand above it; nobody works alone above 60 V.",
+                 [](const drawing::Subject& s, drawing::Size size) { return drawing::buildGlance(s, size); }}};
   return rows;
 }
 

@@ -16,6 +16,7 @@
 #include "core/io/spice.h"
 #include "core/io/table_csv.h"
 #include "core/sheets/pull.h"
+#include "core/sheets/run_sheet.h"
 
 namespace usherwright {
 namespace {
@@ -111,6 +112,11 @@ Expected<std::string> writeStrips(const Plan&, const Assessment& a) {
   return stripsDxf(*a.figures.packs[*k].fit);
 }
 
+Expected<std::string> writeRunSheet(const Plan& plan, const Assessment& a) {
+  if (plan.packs.empty()) return unexpected("the order of work", "none", "a plan with a pack");
+  return runSheet(plan, a);
+}
+
 Expected<std::string> writeHolder(const Plan&, const Assessment& a) {
   const auto k = laidOutPack(a);
   if (!k) return tl::unexpected(k.error());
@@ -136,6 +142,8 @@ std::span<const Export> exports() {
              writeSvg<drawing::harnessOnBike>},
       Export{"board", "The harness board 1:1", "lay the leads on it: true lengths in millimetres, as SVG", ".svg", Exported::Harness,
              writeSvg<drawing::harnessBoard>},
+      Export{"run-sheet", "The run sheet", "the order of work with boxes, windows, and what another reading means, as text", ".txt",
+             Exported::Build, writeRunSheet},
       Export{"tonight", "Tonight as a calendar", "when to plug and unplug, and the holds that are due, as a calendar file", ".ics",
              Exported::Charging, writeTonight},
       Export{"wall-chart", "The wall chart of chargers", "which charger for which pack, to hang above the socket, as SVG", ".svg",

@@ -127,6 +127,7 @@ inline FieldSpec required(FieldSpec spec) {
 using Rows = std::vector<FieldSpec>;
 
 inline constexpr Station inBike = Station::Bike, inPack = Station::Pack, inJoining = Station::Joining, inCharging = Station::Charging,
-                         inRange = Station::Range, inWiring = Station::Wiring, inFit = Station::Fit, inOptions = Station::Options;
+                         inRange = Station::Range, inWiring = Station::Wiring, inFit = Station::Fit, inOptions = Station::Options,
+                         inBuild = Station::Build;
 
 }  // namespace usherwright::table

@@ -83,4 +83,13 @@ Expected<Plan> withCapacityTest(const Plan& plan, std::size_t pack, const Capaci
   return next;
 }
 
+Expected<Plan> withStepDone(const Plan& plan, const StepRecord& record) {
+  if (const auto room = hasRoom(plan.build.done.size(), "/build/done"); !room) return tl::unexpected(room.error());
+  if (record.step.empty()) return unexpected("step", "nothing", "a step of the order of work");
+  if (!parseDate(record.when)) return unexpected("done on", inQuotes(record.when), "a date as 2026-05-31");
+  Plan next = plan;
+  next.build.done.edit().push_back(record);
+  return next;
+}
+
 }  // namespace usherwright

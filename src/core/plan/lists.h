@@ -23,4 +23,7 @@ Expected<Plan> withCapacityTest(const Plan& plan, std::size_t pack, const Capaci
 /// Ah, a date that is none.
 Expected<Plan> withCharge(const Plan& plan, std::size_t pack, const ChargeRecord& record);
 
+/// One more note of a step of the work. Errors: no room, no step, a day that is none.
+Expected<Plan> withStepDone(const Plan& plan, const StepRecord& record);
+
 }  // namespace usherwright

@@ -137,6 +137,7 @@ Expected<Plan> withAdopted(const Plan& root, const std::string& id) {
   if (!adopted) return noSuchOption(id);
   Plan next = *adopted->plan;
   next.rides = root.rides;
+  next.build = root.build;
   for (Pack& pack : next.packs)
     if (const Pack* mine = root.findPack(pack.id)) {
       keepLonger(pack.readings, mine->readings);
@@ -176,6 +177,7 @@ std::vector<Difference> differences(const Plan& earlier, const Plan& later, Unit
     byNumber(was.chargers[k].lights, is.chargers[k].lights, fmt::format("/chargers/{}/lights", k), shownName(is.chargers[k]) + ", lamps",
              out);
   was.rides = is.rides;
+  was.build = is.build;
   forEachChange(was, is, [&](const std::string& pointer, const FieldSpec& spec, const FieldValue& a, const FieldValue& b) {
     const Owner owner = ownerOf(pointer, is, later);
     out.push_back({owner.pointer, owner.name.empty() ? std::string(spec.label) : fmt::format("{}, {}", owner.name, spec.label),

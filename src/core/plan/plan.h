@@ -8,6 +8,7 @@
 #include <vector>
 
 #include "core/plan/bike.h"
+#include "core/plan/build_work.h"
 #include "core/plan/cell.h"
 #include "core/plan/charge_plan.h"
 #include "core/plan/charger.h"
@@ -44,6 +45,7 @@ struct Plan {
   std::vector<Route> routes;
   Records<Ride> rides;  ///< done, in the order they were noted
   Undertaking undertaking;
+  BuildWork build;
   std::vector<Option> options;                        ///< ways forward from this plan; none within an option
   std::map<std::string, ProvenanceEntry> provenance;  ///< by JSON pointer
   std::map<std::string, Acceptance> accepted;         ///< by "<rule>@<part>"

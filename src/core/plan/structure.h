@@ -20,7 +20,7 @@ inline std::string firstToken(const std::string& pointer, std::string& rest) {
 }
 
 /// The lists of records, for pointers into them.
-inline constexpr std::array<std::string_view, 5> recordLists{"readings", "capacity_tests", "charges", "places", "rides"};
+inline constexpr std::array<std::string_view, 6> recordLists{"readings", "capacity_tests", "charges", "places", "rides", "done"};
 
 /// True for "/packs/0/readings/12/pack_V": an entry of a list of records needs no mark, it was measured.
 inline bool isInRecords(std::string_view pointer) {
@@ -53,6 +53,7 @@ void visitChildren(Owner& owner, Visitor& visitor) {
     visitor.list("routes", owner.routes);
     visitor.records("rides", owner.rides);
     visitor.object("undertaking", owner.undertaking);
+    visitor.object("build", owner.build);
     visitor.list("options", owner.options);
   } else if constexpr (std::is_same_v<Type, Bike>) {
     visitor.list("accessories", owner.accessories);
@@ -86,6 +87,8 @@ void visitChildren(Owner& owner, Visitor& visitor) {
     visitor.ride("profile", owner.profile);
   } else if constexpr (std::is_same_v<Type, Route>) {
     visitor.track("track", owner.track);
+  } else if constexpr (std::is_same_v<Type, BuildWork>) {
+    visitor.records("done", owner.done);
   } else if constexpr (std::is_same_v<Type, Undertaking>) {
     visitor.list("quotes", owner.quotes);
   } else if constexpr (std::is_same_v<Type, Option>) {

@@ -12,13 +12,14 @@ namespace usherwright::rules {
 namespace {
 
 /// The order of the table: by kind, then by number.
-constexpr std::array<std::string_view, 11> kinds{"BIKE", "PACK", "FIT", "JOIN", "LIM", "WIRE", "CHG", "RANGE", "OPT", "LOG", "SAFE"};
+constexpr std::array<std::string_view, 12> kinds{"BIKE", "PACK",  "FIT", "JOIN",  "LIM", "WIRE",
+                                                 "CHG",  "RANGE", "OPT", "BUILD", "LOG", "SAFE"};
 
 constexpr std::array families{
     &bikeRules,     &bikeClassRules,  &bikePartsRules, &unprovenRules,      &packRules,        &packCellsRules,   &packReadingsRules,
     &joinHardRules, &joinOneWayRules, &joinRideRules,  &converterRules,     &limitsRules,      &fusesRules,       &wireRules,
     &plugRules,     &wirePartsRules,  &chargeRules,    &chargeCurrentRules, &chargePlaceRules, &chargeMainsRules, &chargeHabitRules,
-    &groupsRules,   &fitRules,        &fitHoldRules,   &fitCaseRules,       &wayRules,         &rangeRules};
+    &groupsRules,   &fitRules,        &fitHoldRules,   &fitCaseRules,       &wayRules,         &rangeRules,       &buildRules};
 
 std::vector<Rule> all() {
   std::vector<Rule> out;

@@ -1,0 +1,195 @@
+// Pages of station Build.
+#include "app/stations/build/build_pages.h"
+
+#include <algorithm>
+
+#include "app/present/words.h"
+#include "app/theme/scaling.h"
+#include "app/widgets/clear_scroll.h"
+#include "app/widgets/plain.h"
+#include "app/widgets/short_line.h"
+#include "core/io/clock.h"
+#include "core/plan/entries.h"
+#include "core/plan/lists.h"
+#include "core/quantity/text.h"
+#include "core/quantity/units.h"
+#include "core/sheets/run_sheet.h"
+
+namespace usherwright::app {
+
+// ---- the work ----
+
+WorkPage::WorkPage(Kit kit) : StationPage(kit) {
+  auto* column = pageColumn(this);
+  column->addWidget(
+      stationHeading(QStringLiteral("The work"), QStringLiteral("in an order that fails safe; a gate passes before what it protects")));
+  auto* row = new QHBoxLayout;
+  list_ = new DrawingView(kit_, QStringLiteral("steps of the work"));
+  list_->setGround([this](drawing::Size size) { return drawing::workList(order_, judged_, chosen_, size); });
+  connect(list_, &DrawingView::partClicked, this, [this](const QString& part) {
+    if (part.startsWith(QLatin1String("step/"))) choose(part.mid(5).toStdString());
+  });
+  auto* steps = clearScroll(list_);
+  steps->setMinimumWidth(220);
+  steps->setMaximumWidth(280);
+  row->addWidget(steps);
+  row->addWidget(buildSheet(), 1);
+  column->addLayout(row, 1);
+}
+
+QWidget* WorkPage::buildSheet() {
+  auto* right = new QWidget;
+  auto* column = new QVBoxLayout(right);
+  column->setContentsMargins(0, 0, 0, 0);
+  sheet_ = new DrawingView(kit_, QStringLiteral("the step and its gate"));
+  sheet_->setGround([this](drawing::Size size) {
+    const WorkStep* step = chosen();
+    if (!step) return drawing::Drawing{size.width, size.height, {}, {}};
+    const StepJudged& judged = judged_[static_cast<std::size_t>(step - order_.data())];
+    std::optional<double> reading;
+    if (step->gate && judged.record)
+      if (const auto& read = kit_.document.plan().build.done[*judged.record].reading) reading = read->value();
+    return drawing::workStepSheet(*step, judged, reading, size);
+  });
+  column->addWidget(clearScroll(sheet_), 1);
+  auto* row = new QHBoxLayout;
+  reading_ = shortLine("gate reading", "reading", 90);
+  connect(reading_, &QLineEdit::returnPressed, this, &WorkPage::note);
+  row->addWidget(reading_);
+  unit_ = new PlainLabel;
+  row->addWidget(unit_);
+  note_ = shortLine("step note", "note: who, with what", 170);
+  connect(note_, &QLineEdit::returnPressed, this, &WorkPage::note);
+  row->addWidget(note_);
+  do_ = new QPushButton;
+  connect(do_, &QPushButton::clicked, this, &WorkPage::note);
+  row->addWidget(do_);
+  drop_ = new QPushButton(QStringLiteral("Drop the note"));
+  drop_->setToolTip(QStringLiteral("the last note of this step; it is open again, or stands by the one before"));
+  connect(drop_, &QPushButton::clicked, this, [this] {
+    const WorkStep* step = chosen();
+    if (!step) return;
+    const auto record = judged_[static_cast<std::size_t>(step - order_.data())].record;
+    if (record) kit_.document.commit(without(kit_.document.plan(), "/build/done", *record), QStringLiteral("note of a step dropped"));
+  });
+  row->addWidget(drop_);
+  row->addStretch(1);
+  column->addLayout(row);
+  stops_ = wrapped("problem");
+  stops_->setObjectName(QStringLiteral("step-stops"));
+  column->addWidget(stops_);
+  problem_ = wrapped("problem");
+  problem_->setObjectName(QStringLiteral("step-problem"));
+  column->addWidget(problem_);
+  return right;
+}
+
+const WorkStep* WorkPage::chosen() const {
+  const auto at = std::find_if(order_.begin(), order_.end(), [&](const WorkStep& s) { return s.id == chosen_; });
+  return at == order_.end() ? nullptr : &*at;
+}
+
+void WorkPage::choose(const std::string& id) {
+  chosen_ = id;
+  reading_->clear();
+  problem_->clear();
+  show();
+}
+
+void WorkPage::note() {
+  const WorkStep* step = chosen();
+  if (!step) return;
+  StepRecord record;
+  record.step = step->id;
+  record.when = formatDate(today());
+  record.note = trimmed(note_->text().toStdString());
+  if (step->gate) {
+    const auto value = parseNumber(reading_->text().toStdString());
+    if (!value)
+      return problem_->setText(
+          QStringLiteral("gate reading: found %1, expected a number in %2, with its minus if the meter shows one.")
+              .arg(reading_->text().trimmed().isEmpty() ? QStringLiteral("nothing") : QStringLiteral("“%1”").arg(reading_->text()),
+                   text(step->gate->unit)));
+    record.reading = Coefficient(*value);
+  }
+  problem_->clear();
+  const bool wasLast = judged_[static_cast<std::size_t>(step - order_.data())].standing == StepStanding::Passed;
+  const std::string id = step->id;
+  if (!kit_.document.commit(withStepDone(kit_.document.plan(), record), QStringLiteral("a step of the work"))) return;
+  reading_->clear();
+  note_->clear();
+  // On to the next open one; a gate that stopped stays in view.
+  const auto at = std::find_if(order_.begin(), order_.end(), [&](const WorkStep& s) { return s.id == id; });
+  if (at == order_.end() || wasLast) return;
+  if (judged_[static_cast<std::size_t>(at - order_.begin())].standing != StepStanding::Passed || step->gate) return show();
+  if (at + 1 != order_.end()) choose((at + 1)->id);
+}
+
+void WorkPage::refresh() {
+  const Plan& plan = kit_.document.plan();
+  order_ = orderOfWork(plan, kit_.document.assessment().figures);
+  judged_.clear();
+  for (const WorkStep& step : order_) judged_.push_back(judgedOf(plan, step));
+  if (!chosen()) {
+    const auto open = std::find_if(judged_.begin(), judged_.end(), [](const StepJudged& j) { return j.standing != StepStanding::Passed; });
+    chosen_ = order_.empty() ? std::string() : order_[open == judged_.end() ? 0 : static_cast<std::size_t>(open - judged_.begin())].id;
+  }
+  show();
+}
+
+void WorkPage::show() {
+  const WorkStep* step = chosen();
+  const bool gate = step && step->gate;
+  reading_->setVisible(gate);
+  unit_->setVisible(gate);
+  reading_->setEnabled(gate && step->gate->known);
+  do_->setEnabled(step && (!gate || step->gate->known));
+  do_->setText(gate ? QStringLiteral("Take the reading") : QStringLiteral("Done"));
+  if (gate) unit_->setText(text(step->gate->unit));
+  // What is wrong on paper is not tried out in the hand.
+  const int stops = kit_.document.assessment().count(Severity::Stop);
+  const bool plugs = step && std::find(step->state.plugged.begin(), step->state.plugged.end(), true) != step->state.plugged.end();
+  stops_->setText(plugs && stops > 0 ? QStringLiteral("%1 Stop in this plan: nothing is plugged before it is mended.").arg(stops)
+                                     : QString());
+  stops_->setVisible(!stops_->text().isEmpty());
+  drop_->setEnabled(step && judged_[static_cast<std::size_t>(step - order_.data())].record);
+  Scaling::setHeights(list_, kit_.look, static_cast<int>(drawing::workListHeight(order_)), QWIDGETSIZE_MAX);
+  if (step) Scaling::setHeights(sheet_, kit_.look, static_cast<int>(drawing::workStepHeight(*step, 420)), QWIDGETSIZE_MAX);
+  list_->rebuild();
+  sheet_->rebuild();
+}
+
+// ---- the run sheet ----
+
+RunSheetPage::RunSheetPage(Kit kit) : StationPage(kit) {
+  auto* column = pageColumn(this);
+  column->addWidget(
+      stationHeading(QStringLiteral("The run sheet"), QStringLiteral("for the bench, with boxes; Menu, Write out, writes it to a file")));
+  release_ = wrapped();
+  release_->setObjectName(QStringLiteral("release"));
+  column->addWidget(release_);
+  sheet_ = new QPlainTextEdit;
+  sheet_->setReadOnly(true);
+  sheet_->setAccessibleName(QStringLiteral("run sheet"));
+  column->addWidget(sheet_, 1);
+}
+
+void RunSheetPage::refresh() {
+  const Plan& plan = kit_.document.plan();
+  const Assessment& a = kit_.document.assessment();
+  const Release release = releaseOf(plan, a, orderOfWork(plan, a.figures));
+  switch (release.may) {
+    case Release::May::NotYet:
+      release_->setText(
+          QStringLiteral("Not yet: steps open: %1; Stops in the plan: %2.").arg(release.open.size()).arg(release.unproven.size()));
+      break;
+    case Release::May::Supervised:
+      release_->setText(
+          QStringLiteral("Ride supervised: every step has passed, but %1 values of the plan were not seen.").arg(a.figures.assumedValues));
+      break;
+    case Release::May::Ride: release_->setText(QStringLiteral("Ride: every step has passed.")); break;
+  }
+  sheet_->setPlainText(text(runSheet(plan, a)));
+}
+
+}  // namespace usherwright::app

@@ -1,0 +1,19 @@
+// Station Build: the order of work, step by step, with its gates.
+#pragma once
+
+#include "app/stations/paged_station.h"
+
+namespace usherwright::app {
+
+class BuildStation : public PagedStation {
+  Q_OBJECT
+
+ public:
+  explicit BuildStation(Kit kit, QWidget* parent = nullptr);
+
+ protected:
+  bool isEmpty() const override;
+  std::vector<EntrySection> sections() const override;
+};
+
+}  // namespace usherwright::app
