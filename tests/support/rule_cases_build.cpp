@@ -50,8 +50,8 @@ std::vector<RuleCase> buildCases() {
       noted("BUILD-02", "Stop", "harness", {{"harness", "0.9"}}), noted("BUILD-02", "quiet", "", {{"harness", "1.1"}}),
       noted("BUILD-02", "Stop", "reverse/stock", with(read, {{"alone/stock", "51.9"}, {"reverse/stock", "2.2"}})),
       noted("BUILD-02", "quiet", "", with(read, {{"alone/stock", "51.9"}, {"reverse/stock", "1.9"}})),
-      noted("BUILD-02", "quiet", "",
-            {{"volts/second", "-52"}, {"volts/second", "52"}}),  // Noted without a reading: nobody knows, whatever was read before.
+      noted("BUILD-02", "quiet", "", {{"volts/second", "-52"}, {"volts/second", "52"}}),
+      // Noted without a reading: nobody knows, whatever was read before.
       noted("BUILD-02", "Stop", "volts/second", with(joined, {{"volts/second", ""}})), noted("BUILD-04", "quiet", "", eachAlone),
       noted("BUILD-04", "Stop", "alone/stock", {{"volts/stock", "52"}, {"harness", "1000"}, {"leak/stock", "0"}, {"alone/stock", "51.9"}}),
       noted("BUILD-04", "Stop", "dark/stock", {{"dark/stock", "52"}}), noted("BUILD-05", "quiet", "", with(finished, {{"release", ""}})),

@@ -43,6 +43,8 @@ std::optional<double> WorkGates::read(std::size_t pack) const {
   return last && *last >= low && *last <= high ? last : std::nullopt;
 }
 
+double WorkGates::doubtAround(double volts) const { return volts * plan_.meterAccuracy.value_or(usual::meterAccuracy).value() + 0.1; }
+
 double WorkGates::lost() const { return std::max(diodeAtRest, f_.joint.forwardDrop.value()) + 0.3; }
 
 Gate WorkGates::ladder(std::size_t pack) const {
@@ -123,7 +125,7 @@ Gate WorkGates::dark() const {
 Gate WorkGates::alone(std::size_t pack) const {
   const auto seen = read(pack);
   const auto [low, high] = anyCharge(pack);
-  const double doubt = seen ? *seen * plan_.meterAccuracy.value_or(usual::meterAccuracy).value() + 0.1 : 0;
+  const double doubt = seen ? doubtAround(*seen) : 0;
   Gate g;
   g.quantity = fmt::format("volts at the main plug, {} alone", f_.packs[pack].model.name);
   g.unit = "V";
@@ -187,7 +189,7 @@ Gate WorkGates::both() const {
     low = std::max(low, seen.value_or(from));
     high = std::max(high, seen.value_or(to));
   }
-  const double doubt = all ? high * plan_.meterAccuracy.value_or(usual::meterAccuracy).value() + 0.1 : 0;
+  const double doubt = all ? doubtAround(high) : 0;
   Gate g;
   g.quantity = "volts at the main plug, all plugged";
   g.unit = "V";

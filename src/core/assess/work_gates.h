@@ -26,6 +26,8 @@ class WorkGates {
   std::pair<double, double> anyCharge(std::size_t pack) const;
   /// What was read at its plug, if that passed.
   std::optional<double> read(std::size_t pack) const;
+  /// By how much a later reading may differ from one that was taken.
+  double doubtAround(double volts) const;
   /// The most that is lost from a plug to the main plug while nothing flows but the meter's current.
   double lost() const;
 

@@ -48,6 +48,7 @@ class Order {
 
   /// Built here, and so open: a bought pack stays closed.
   bool isBuilt(std::size_t k) const { return !f_.packs[k].model.box && (plan_.need.build || !plan_.packs[k].fit.places.empty()); }
+  bool showsTrips(std::size_t k) const { return isBuilt(k) && plan_.packs[k].bms.present != false; }
 
   void before() {
     WorkStep& parts =
@@ -77,21 +78,15 @@ class Order {
     state_.handsOn = false;
   }
 
-  std::vector<std::string> apart() const {
-    std::vector<std::string> out{"controller off"};
-    for (std::size_t k = 0; k < f_.packs.size(); ++k) out.push_back(fmt::format("{} unplugged, its plug capped", name(k)));
+  /// Every pack apart, but for one.
+  std::vector<std::string> apart(std::string first = "controller off", std::optional<std::size_t> but = std::nullopt) const {
+    std::vector<std::string> out{std::move(first)};
+    for (std::size_t k = 0; k < f_.packs.size(); ++k)
+      if (k != but) out.push_back(fmt::format("{} unplugged, its plug capped", name(k)));
     out.emplace_back("no charger on a pack");
     return out;
   }
-
-  /// Only one pack is plugged.
-  std::vector<std::string> onlyOne(std::size_t k) const {
-    std::vector<std::string> out{"controller off, the main plug apart from it"};
-    for (std::size_t j = 0; j < f_.packs.size(); ++j)
-      if (j != k) out.push_back(fmt::format("{} unplugged, its plug capped", name(j)));
-    out.emplace_back("no charger on a pack");
-    return out;
-  }
+  std::vector<std::string> onlyOne(std::size_t k) const { return apart("controller off, the main plug apart from it", k); }
 
   void volts(std::size_t k) {
     if (isBuilt(k)) {
@@ -223,7 +218,7 @@ class Order {
 
   void closing() {
     for (std::size_t k = 0; k < f_.packs.size(); ++k) {
-      if (!isBuilt(k) || plan_.packs[k].bms.present == false) continue;
+      if (!showsTrips(k)) continue;
       WorkStep& trips = add("trips/" + id(k), "trips of " + name(k), fmt::format("The board of {} has shown its trips once", name(k)),
                             "A board that was never seen to stop is a hope.", 120);
       trips.mustBe = {"attended from the first to the last minute, outside"};
@@ -257,7 +252,7 @@ class Order {
     release.needs.push_back({"warm", "BUILD-05"});
     release.needs.push_back({"tight", "BUILD-05"});
     for (std::size_t k = 0; k < f_.packs.size(); ++k)
-      if (isBuilt(k) && plan_.packs[k].bms.present != false) release.needs.push_back({"trips/" + id(k), "BUILD-08"});
+      if (showsTrips(k)) release.needs.push_back({"trips/" + id(k), "BUILD-08"});
   }
 
   const Plan& plan_;

@@ -39,6 +39,7 @@ struct Gate {
   std::vector<Otherwise> otherwise;
   std::string rule = "BUILD-02";  ///< what a reading outside breaks
   Severity severity = Severity::Stop;
+  bool isOpenEnded() const { return high > 1e5; }  ///< ohms: the more the better
 };
 
 /// A step before this one, and the rule that doing without it breaks.

@@ -62,9 +62,9 @@ std::string runSheet(const Plan& plan, const Assessment& assessment) {
       continue;
     }
     put(out, "       reads ______ ",
-        gate.high > 1e5 ? fmt::format("{}, passes from {} {} ({})", gate.unit, formatNumber(gate.low, 4), gate.unit, gate.because)
-                        : fmt::format("{}, passes from {} to {} {} ({})", gate.unit, formatNumber(gate.low, 4), formatNumber(gate.high, 4),
-                                      gate.unit, gate.because));
+        gate.isOpenEnded() ? fmt::format("{}, passes from {} {} ({})", gate.unit, formatNumber(gate.low, 4), gate.unit, gate.because)
+                           : fmt::format("{}, passes from {} to {} {} ({})", gate.unit, formatNumber(gate.low, 4),
+                                         formatNumber(gate.high, 4), gate.unit, gate.because));
     if (judged.record) put(out, "       noted: ", judged.words);
     for (const Otherwise& o : gate.otherwise) put(out, "         ", fmt::format("{}: {}; {}", o.range(gate.unit), o.means, o.then));
   }

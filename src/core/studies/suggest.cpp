@@ -37,17 +37,35 @@ double volumeOf(const Cell& cell, const SearchHit& block) {
 
 double litresOf(const MountPlace& place) { return place.length * place.width * place.height / 1e6 * fills; }
 
+/// The places of the frame on which no pack lies.
+std::vector<MountPlace> freePlaces(const Plan& plan) {
+  const FrameView frame = frameOf(plan.bike);
+  std::vector<MountPlace> out;
+  for (std::size_t i = 0; i < frame.places.size(); ++i)
+    if (std::none_of(plan.packs.begin(), plan.packs.end(), [&](const Pack& p) { return placeOf(frame, p.mount) == i; }))
+      out.push_back(frame.places[i]);
+  return out;
+}
+
+/// The most that a block may take by the drawing: beside others what the largest free place holds, else what the place of the pack holds.
+/// Of one that lies on no place of the drawing nobody knows, and nothing is left out.
+double litresFor(const Plan& plan, const Placing& placing) {
+  if (!placing.beside) {
+    const FrameView frame = frameOf(plan.bike);
+    const auto at = placing.pack < plan.packs.size() ? placeOf(frame, plan.packs[placing.pack].mount) : std::nullopt;
+    return at ? litresOf(frame.places[*at]) : std::numeric_limits<double>::infinity();
+  }
+  double most = 0;
+  for (const MountPlace& place : freePlaces(plan)) most = std::max(most, litresOf(place));
+  return most;
+}
+
 /// The free place with the shortest way to the joint among those that hold the block by the drawing; "" if none does.
 std::string placeFor(const Plan& plan, double litres) {
-  const FrameView frame = frameOf(plan.bike);
-  std::vector<bool> taken(frame.places.size(), false);
-  for (const Pack& p : plan.packs)
-    if (const auto at = placeOf(frame, p.mount)) taken[*at] = true;
   std::string best;
   double shortest = 0;
-  for (std::size_t i = 0; i < frame.places.size(); ++i) {
-    const MountPlace& place = frame.places[i];
-    if (taken[i] || litresOf(place) < litres) continue;
+  for (const MountPlace& place : freePlaces(plan)) {
+    if (litresOf(place) < litres) continue;
     double way = 0;
     for (std::size_t k = 1; k < place.route.size(); ++k)
       way += std::hypot(place.route[k].x - place.route[k - 1].x, place.route[k].y - place.route[k - 1].y);
@@ -56,14 +74,6 @@ std::string placeFor(const Plan& plan, double litres) {
     shortest = way;
   }
   return best;
-}
-
-/// Whether a block has room instead of a pack: where that one lies on no place of the drawing, nobody knows, and it is not left out.
-bool isRoomInsteadOf(const Plan& plan, std::size_t pack, double litres) {
-  if (pack >= plan.packs.size()) return true;
-  const FrameView frame = frameOf(plan.bike);
-  const auto at = placeOf(frame, plan.packs[pack].mount);
-  return !at || litresOf(frame.places[*at]) >= litres;
 }
 
 /// Chargers of other volts leave the pack; one that is right is put to it, else a new one comes.
@@ -155,7 +165,7 @@ class Suggest {
     for (const Placing& p : placingsOf(plan_)) (p.beside ? beside : instead).push_back(p);
     const std::size_t places = std::max<std::size_t>(1, frameOf(plan_.bike).places.size());
     const auto blocks = [&](std::size_t pack, const std::vector<Placing>& how, std::size_t where) {
-      const double most = litresFor(how.front());
+      const double most = litresFor(plan_, how.front());
       SearchRequest span{request_.seriesFrom, request_.seriesTo, request_.parallelFrom, request_.parallelTo, pack};
       const auto found = searchPacks(plan_, given_.catalogue, shelf_, span, progress_);
       if (found.ending == Ending::OutOfTime) ended_ = true;
@@ -179,21 +189,6 @@ class Suggest {
       if (a.cost != b.cost) return a.cost < b.cost;
       return a.label > b.label;
     });
-  }
-
-  /// The most that any place for it holds.
-  double litresFor(const Placing& placing) const {
-    const FrameView frame = frameOf(plan_.bike);
-    if (!placing.beside) {
-      const auto at = placing.pack < plan_.packs.size() ? placeOf(frame, plan_.packs[placing.pack].mount) : std::nullopt;
-      return at ? litresOf(frame.places[*at]) : std::numeric_limits<double>::infinity();
-    }
-    double most = 0;
-    for (std::size_t i = 0; i < frame.places.size(); ++i) {
-      const bool taken = std::any_of(plan_.packs.begin(), plan_.packs.end(), [&](const Pack& p) { return placeOf(frame, p.mount) == i; });
-      if (!taken) most = std::max(most, litresOf(frame.places[i]));
-    }
-    return most;
   }
 
   /// The candidate in the first way of joining that leaves no Stop.
@@ -351,9 +346,9 @@ Expected<Suggestion> carriedOut(const Plan& plan, const Given& given, const Shel
   out.beside = placing.beside;
   out.joined = placing.joined;
   const double litres = volumeOf(shelf.cells[block.cell], block);
-  if (placing.beside) out.place = placeFor(plan, litres);
-  if (placing.beside ? out.place.empty() : !isRoomInsteadOf(plan, placing.pack, litres))
+  if (litres > litresFor(plan, placing))
     return unexpected("place", fmt::format("cells of {} l", formatNumber(litres, 2)), "room for them on the frame as it is drawn");
+  if (placing.beside) out.place = placeFor(plan, litres);
   const Plan next = placing.beside ? withNewPack(plan) : plan;
   out.pack = placing.beside ? plan.packs.size() : placing.pack;
   SearchRequest request;

@@ -45,7 +45,7 @@ QWidget* WorkPage::buildSheet() {
   sheet_->setGround([this](drawing::Size size) {
     const WorkStep* step = chosen();
     if (!step) return drawing::Drawing{size.width, size.height, {}, {}};
-    const StepJudged& judged = judged_[static_cast<std::size_t>(step - order_.data())];
+    const StepJudged& judged = judgedAs(*step);
     std::optional<double> reading;
     if (step->gate && judged.record)
       if (const auto& read = kit_.document.plan().build.done[*judged.record].reading) reading = read->value();
@@ -69,7 +69,7 @@ QWidget* WorkPage::buildSheet() {
   connect(drop_, &QPushButton::clicked, this, [this] {
     const WorkStep* step = chosen();
     if (!step) return;
-    const auto record = judged_[static_cast<std::size_t>(step - order_.data())].record;
+    const auto record = judgedAs(*step).record;
     if (record) kit_.document.commit(without(kit_.document.plan(), "/build/done", *record), QStringLiteral("note of a step dropped"));
   });
   row->addWidget(drop_);
@@ -88,6 +88,8 @@ const WorkStep* WorkPage::chosen() const {
   const auto at = std::find_if(order_.begin(), order_.end(), [&](const WorkStep& s) { return s.id == chosen_; });
   return at == order_.end() ? nullptr : &*at;
 }
+
+const StepJudged& WorkPage::judgedAs(const WorkStep& step) const { return judged_[static_cast<std::size_t>(&step - order_.data())]; }
 
 void WorkPage::choose(const std::string& id) {
   chosen_ = id;
@@ -113,7 +115,7 @@ void WorkPage::note() {
     record.reading = Coefficient(*value);
   }
   problem_->clear();
-  const bool wasLast = judged_[static_cast<std::size_t>(step - order_.data())].standing == StepStanding::Passed;
+  const bool wasLast = judgedAs(*step).standing == StepStanding::Passed;
   const std::string id = step->id;
   if (!kit_.document.commit(withStepDone(kit_.document.plan(), record), QStringLiteral("a step of the work"))) return;
   reading_->clear();
@@ -121,7 +123,7 @@ void WorkPage::note() {
   // On to the next open one; a gate that stopped stays in view.
   const auto at = std::find_if(order_.begin(), order_.end(), [&](const WorkStep& s) { return s.id == id; });
   if (at == order_.end() || wasLast) return;
-  if (judged_[static_cast<std::size_t>(at - order_.begin())].standing != StepStanding::Passed || step->gate) return show();
+  if (judgedAs(*at).standing != StepStanding::Passed || step->gate) return show();
   if (at + 1 != order_.end()) choose((at + 1)->id);
 }
 
@@ -152,7 +154,7 @@ void WorkPage::show() {
   stops_->setText(plugs && stops > 0 ? QStringLiteral("%1 Stop in this plan: nothing is plugged before it is mended.").arg(stops)
                                      : QString());
   stops_->setVisible(!stops_->text().isEmpty());
-  drop_->setEnabled(step && judged_[static_cast<std::size_t>(step - order_.data())].record);
+  drop_->setEnabled(step && judgedAs(*step).record);
   Scaling::setHeights(list_, kit_.look, static_cast<int>(drawing::workListHeight(order_)), QWIDGETSIZE_MAX);
   if (step) Scaling::setHeights(sheet_, kit_.look, static_cast<int>(drawing::workStepHeight(*step, 420)), QWIDGETSIZE_MAX);
   list_->rebuild();

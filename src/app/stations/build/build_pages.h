@@ -19,6 +19,8 @@ class WorkPage : public StationPage {
  private:
   QWidget* buildSheet();
   const WorkStep* chosen() const;
+  /// Of one of `order_`.
+  const StepJudged& judgedAs(const WorkStep& step) const;
   /// Notes the step: with what stands in the line where it has a gate.
   void note();
   void choose(const std::string& id);

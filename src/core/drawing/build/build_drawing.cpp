@@ -90,10 +90,10 @@ class Sheet {
 void gateScale(Pen& pen, const Gate& gate, const StepJudged& judged, std::optional<double> reading, double y, double width) {
   const double span = std::max(gate.high - gate.low, 1e-6);
   double from = gate.low - span / 2, to = std::min(gate.high, gate.low + 1e4) + span / 2;
-  if (gate.high > 1e5) to = 10;  // ohms without an upper end
+  if (gate.isOpenEnded()) to = 10;  // ohms without an upper end
   if (reading) {
     from = std::min(from, *reading - span / 8);
-    if (gate.high < 1e5) to = std::max(to, *reading + span / 8);
+    if (!gate.isOpenEnded()) to = std::max(to, *reading + span / 8);
   }
   const double left = side + 8, right = width - side - 8;
   const auto x = [&](double v) { return left + (right - left) * std::clamp((v - from) / (to - from), 0.0, 1.0); };
@@ -103,7 +103,7 @@ void gateScale(Pen& pen, const Gate& gate, const StepJudged& judged, std::option
   window.tip =
       fmt::format("passes between {} and {} {}: {}", formatNumber(gate.low, 4), formatNumber(gate.high, 4), gate.unit, gate.because);
   pen.text({x(gate.low), y + 66}, formatNumber(gate.low, 4), Face::SmallFigure, Ink::Ink, Anchor::Middle);
-  if (gate.high < 1e5)
+  if (!gate.isOpenEnded())
     pen.text({x(gate.high), y + 66}, formatNumber(gate.high, 4) + " " + gate.unit, Face::SmallFigure, Ink::Ink, Anchor::Middle);
   else pen.text({right, y + 66}, gate.unit + " and more", Face::SmallFigure, Ink::Ink, Anchor::End);
   if (!reading) return;
