@@ -4,7 +4,7 @@ import pathlib, re, sys
 
 # folder -> folders it may include (itself always)
 DOMAIN = {"quantity", "parts", "plan"}
-MODELS = DOMAIN | {"frame", "pack", "joining", "wiring", "charging", "limits", "travel", "harness", "fit"}
+MODELS = DOMAIN | {"frame", "pack", "joining", "wiring", "charging", "limits", "travel", "harness", "fit", "log"}
 ALLOWED = {
     "core/quantity": set(),
     "core/parts": {"quantity"},
@@ -12,6 +12,7 @@ ALLOWED = {
     "core/label": DOMAIN,
     "core/frame": DOMAIN,
     "core/pack": DOMAIN,
+    "core/log": DOMAIN | {"label", "pack"},
     "core/joining": DOMAIN | {"pack"},
     "core/wiring": DOMAIN,
     "core/harness": DOMAIN | {"frame", "joining", "wiring"},

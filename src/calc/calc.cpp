@@ -8,6 +8,7 @@
 #include <functional>
 
 #include "calc/command.h"
+#include "calc/commands/log.h"
 #include "calc/commands/track.h"
 #include "core/io/clock.h"
 #include "core/io/exports.h"
@@ -42,8 +43,10 @@ struct Options {
   std::string plan;
   std::string what;
   std::string label, on;
+  std::string line, day;
   bool json = false;
   bool strict = false;
+  bool asPlan = false;
 };
 
 Outcome onPlan(const Options& o, const Command& command) {
@@ -62,6 +65,17 @@ Outcome onTrack(const Options& o) {
   if (!points) return {failed, "", o.what + " " + points.error().sentence() + "\n"};
   const Assessment a = assess(*plan, {shippedCatalogue(), today()});
   return {0, (o.json ? trackJson : trackText)(*plan, a, terrainOf(*points)), ""};
+}
+
+/// On the day of --on, or today.
+Outcome onLog(const Options& o, bool note) {
+  const auto plan = load(o.plan);
+  if (!plan) return {failed, "", plan.error().sentence() + "\n"};
+  const auto day = o.day.empty() ? today() : parseDate(o.day);
+  if (!day) return {badUsage, "", fmt::format("usherwright-calc: --on: found {}, expected a date as 2026-05-31.\n", inQuotes(o.day))};
+  if (note) return noteOutcome(*plan, o.line, *day, o.asPlan ? NoteAs::Plan : o.json ? NoteAs::Json : NoteAs::Text);
+  const Assessment a = assess(*plan, {shippedCatalogue(), *day});
+  return {0, (o.json ? logJson : logText)(*plan, a, *day), ""};
 }
 
 Outcome onLayOut(const Options& o) {
@@ -143,6 +157,18 @@ Outcome runRaw(const std::vector<std::string>& arguments, Options& o) {
   }
   exported->add_option("--what", o.what, formWords)->required()->check(CLI::IsMember(forms));
   exported->callback([&] { outcome = onExport(o); });
+  for (const bool note : {false, true}) {
+    CLI::App* log = note ? app.add_subcommand("note", "reads one line for the log of a plan: what it would enter, or what it leaves open")
+                         : app.add_subcommand("log", "every row of the log, how each pack is, what is due");
+    log->add_option("PLAN", o.plan, "a .uwplan file")->required();
+    if (note) {
+      log->add_option("LINE", o.line, "as “ride 21.4 km, 2 bars left”")->required();
+      log->add_flag("--plan", o.asPlan, "prints the plan with it");
+    }
+    log->add_option("--on", o.day, "the day that counts as today, as 2026-05-31");
+    log->add_flag("--json", o.json, "machine-readable, full precision, units in names");
+    log->callback([&o, &outcome, note] { outcome = onLog(o, note); });
+  }
   CLI::App* label = app.add_subcommand("label", "reads what is printed on a part");
   label->add_option("TEXT", o.label, "the printed text")->required();
   label->add_flag("--json", o.json, "machine-readable");

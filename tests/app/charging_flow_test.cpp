@@ -179,6 +179,7 @@ TEST_CASE("C-108 C-111: balance and the way: groups that were read, and half an 
 
 TEST_CASE("C-106 C-121: a charge is kept with what it took, a wrong one is refused by name, and from empty to full it becomes a test") {
   Bench b;
+  b.document().commit(plans::withoutLog(b.document().plan()));
   shown(b, "Way in", "the channel");
   CHECK(b.shownWords().contains(QStringLiteral("stock: by its own port")));
   REQUIRE(b.window().stationView(Station::Charging)->showPage(QStringLiteral("Kept")));

@@ -1,11 +1,10 @@
 // What is not known is named until it is entered; what is accepted is accepted for what it was, in the real window.
 #include <catch2/catch.hpp>
 
-#include <QDate>
-
 #include "app/shell/finding_card.h"
 #include "app/shell/findings_panel.h"
 #include "app/widgets/plain.h"
+#include "core/io/clock.h"
 #include "core/plan/edit.h"
 #include "window_test.h"
 
@@ -58,7 +57,7 @@ TEST_CASE("an acceptance needs words, carries its day, and lapses when the matte
   CHECK(b.document().plan().accepted.empty());
   accept(b, key, QStringLiteral("a sample is on the bench"));
   REQUIRE(b.finding(QStringLiteral("PACK-06"))->acceptedBecause == "a sample is on the bench");
-  CHECK(b.document().plan().accepted.at("PACK-06@second").when == QDate::currentDate().toString(Qt::ISODate).toStdString());
+  CHECK(b.document().plan().accepted.at("PACK-06@second").when == formatDate(today()));
   b.document().commit(withField(b.document().plan(), "/cells/tern-33/trust", FieldValue{std::string("surplus")}));
   Bench::settle();
   const Finding* worse = b.finding(QStringLiteral("PACK-06"));

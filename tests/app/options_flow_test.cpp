@@ -164,6 +164,7 @@ TEST_CASE("a goal is typed, the shelf is asked, and what it has is kept as a way
 
 TEST_CASE("C-098: rides are noted with their Ah or Wh, wrong ones say why, and the band becomes the rider's own") {
   Bench b;
+  b.document().commit(plans::withoutLog(b.document().plan()));
   b.key(Qt::Key_8, Qt::ControlModifier);
   REQUIRE(b.window().stationView(Station::Range)->showPage(QStringLiteral("Learn")));
   Bench::settle();

@@ -106,6 +106,7 @@ TEST_CASE("C-080: group volts are pasted, judged, kept; loose cells raise their 
 
 TEST_CASE("C-096: capacity tests are logged, a lost string is named, health is taken over") {
   Bench b;
+  b.document().commit(plans::withoutLog(b.document().plan()));
   page(b, Qt::Key_3, "Health");
   fill(b, "tested on", QStringLiteral("2026-08-30"));
   fill(b, "put back", QStringLiteral("heavy"));

@@ -612,6 +612,12 @@ const std::vector<Shot>& shots() {
          w.session().begin(plan);
          w.goToStation(Station::Build);
        }},
+      {"log",
+       [](MainWindow& w) {
+         w.openDemo();
+         w.goToStation(Station::Log);
+         w.stationView(Station::Log)->showPage(QStringLiteral("How it is"));
+       }},
       {"joining-night",
        [](MainWindow& w) {
          w.openDemo();

@@ -66,6 +66,7 @@ TEST_CASE("lists are as long as the window lets them be, and not longer") {
   Json records = demo();
   for (const std::size_t pack : {0u, 1u}) {
     records["packs"][pack]["readings"] = Json::array();
+    records["packs"][pack]["capacity_tests"] = Json::array();
     for (int i = 0; i < 10001; ++i) records["packs"][pack]["readings"].push_back(Json{{"pack_V", 51}});
   }
   CHECK(refusal(records) == "/packs: found 20002 readings and tests, expected at most 20000 in one plan.");

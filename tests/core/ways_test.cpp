@@ -120,7 +120,11 @@ TEST_CASE("an adopted way becomes today's plan; what was, the other ways, the ri
   Plan root = withWay(withWay(sound(), "bigger", {{"/packs/1/parallel", "6"}}), "other");
   root.packs[0].charges.edit().push_back(
       {"2026-10-20", "charger-stock", StateOfCharge(0.5), StateOfCharge(0.8), std::nullopt, std::nullopt, {}});
-  root.rides.edit().push_back({"2026-10-21", Kilometre(20), {}, WattHour(180), {}, {}, {}, {}, {}});
+  Ride ridden;
+  ridden.when = "2026-10-21";
+  ridden.length = Kilometre(20);
+  ridden.energy = WattHour(180);
+  root.rides.edit().push_back(ridden);
   const auto next = withAdopted(root, "bigger");
   REQUIRE(next);
   CHECK(next->packs[1].parallel == 6);

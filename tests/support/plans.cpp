@@ -21,7 +21,17 @@ Plan example(const std::string& name) {
   return *plan;
 }
 
-Plan demo() { return todayOf(example("ferry-path-library-trike")); }
+Plan demo() { return withoutLog(todayOf(example("ferry-path-library-trike"))); }
+
+Plan withoutLog(Plan plan) {
+  plan.rides = {};
+  plan.log = {};
+  for (Pack& p : plan.packs) {
+    p.charges = {};
+    p.capacityTests = {};
+  }
+  return plan;
+}
 
 Plan sound() {
   const Plan tested = with(with(demo(), "/packs/1/fuse/dc_V", "80"), "/cells/tern-33/verified", "yes");

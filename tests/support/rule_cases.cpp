@@ -1,6 +1,7 @@
 // The rows of the rules.
 #include "support/rule_cases.h"
 
+#include "core/log/line.h"
 #include "core/pack/bench_tests.h"
 #include "core/plan/edit.h"
 #include "core/plan/lists.h"
@@ -41,13 +42,15 @@ std::vector<RuleCase> holdCases();
 std::vector<RuleCase> wayCases();
 std::vector<RuleCase> rangeCases();
 std::vector<RuleCase> buildCases();
+std::vector<RuleCase> logCases();
 StepRecord recordOf(const std::string& step, const std::string& reading);
+void fold(Pack& pack);
 const std::vector<RuleCase>& otherCases();
 
 const std::vector<RuleCase>& ruleCases() {
   static const std::vector<RuleCase> all = [] {
     std::vector<RuleCase> both = otherCases();
-    for (const auto more : {wiringCases, chargingCases, fitCases, holdCases, wayCases, rangeCases, buildCases})
+    for (const auto more : {wiringCases, chargingCases, fitCases, holdCases, wayCases, rangeCases, buildCases, logCases})
       for (RuleCase& row : more()) both.push_back(std::move(row));
     return both;
   }();
@@ -336,29 +339,14 @@ const std::vector<RuleCase>& otherCases() {
       {"PACK-14", "quiet", "", {{"/packs/0/label_Wh", "560"}}},
       {"PACK-14", "Mind", "stock", {{"/packs/0/label_Ah", "17"}}},
       {"PACK-16", "Mind", "stock", {{"/packs/0/bms/peak_A", "24"}}},
-      {"PACK-16", "quiet", "", {{"/packs/0/bms/peak_A", "25"}}},
-      {"LOG-02", "Stop", "second", {}, "", middling("3.54")},
-      {"LOG-02", "Mind", "second", {}, "", middling("3.56")},
-      {"LOG-02", "Mind", "second", {}, "", middling("3.64")},
-      {"LOG-02", "quiet", "", {}, "", middling("3.66")},
-      {"LOG-02", "Stop", "second", {}, "", middling("2.79")}};
+      {"PACK-16", "quiet", "", {{"/packs/0/bms/peak_A", "25"}}}};
   return all;
 }
 
 namespace {
 
-/// Columns of three, seven of them along the upper band and six back along the lower one: the last group under the second.
-void fold(Pack& pack) {
-  pack.parallel = 3;
-  std::vector<CellPlace>& places = pack.fit.places.edit();
-  places.clear();
-  constexpr double pitch = 19.3;
-  for (int g = 0; g < 13; ++g)
-    for (int row = 0; row < 3; ++row) {
-      const int column = g < 7 ? g : 13 - g;
-      places.push_back({Millimetre(20 + pitch * column), Millimetre(20 + pitch * (g < 7 ? row + 3 : row)), 0, g + 1, {}});
-    }
-}
+/// On which rows with a log are judged.
+const Date theDay = *parseDate("2026-11-26");
 
 }  // namespace
 
@@ -367,9 +355,20 @@ Plan planOf(const RuleCase& c) {
   if (c.charged)
     plan.packs[0].charges.edit().push_back(
         {"2026-10-20", "charger-stock", StateOfCharge(0.5), StateOfCharge(0.8), std::nullopt, std::nullopt, {}});
+  for (const std::string& line : c.log) {
+    const auto next = withLogLine(plan, readLogLine(line, plan, theDay));
+    ensure(next.has_value(), "a row's line of the log asks");
+    plan = *next;
+  }
   for (const auto& [pointer, typed] : c.typed) plan = with(plan, pointer, typed);
   if (c.folded) fold(plan.packs[1]);
-  for (int i = 0; i < c.rides; ++i) plan.rides.edit().push_back({"2026-10-20", Kilometre(20), {}, WattHour(200), {}, {}, {}, {}, {}});
+  for (int i = 0; i < c.rides; ++i) {
+    Ride ride;
+    ride.when = "2026-10-20";
+    ride.length = Kilometre(20);
+    ride.energy = WattHour(200);
+    plan.rides.edit().push_back(std::move(ride));
+  }
   for (const auto& [step, reading] : c.steps) plan.build.done.edit().push_back(recordOf(step, reading));
   for (int i = 0; i < c.moreAdapters; ++i)
     plan.wiring.runs[1].adapters.insert(plan.wiring.runs[1].adapters.begin(), "bullet-3.5-p-to-bullet-3.5-s-ext");
@@ -386,7 +385,7 @@ Plan planOf(const RuleCase& c) {
 }
 
 Assessment assessed(const RuleCase& row) {
-  const Given given(shippedCatalogue());
+  const Given given(shippedCatalogue(), row.log.empty() ? std::nullopt : std::optional<Date>(theDay));
   const Plan today = sound();
   return assess(planOf(row), row.way ? given.comingFrom(today) : given);
 }

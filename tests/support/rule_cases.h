@@ -14,19 +14,20 @@ using Typed = std::vector<std::pair<std::string, std::string>>;
 
 struct RuleCase {
   std::string id;
-  std::string outcome;          ///< "Stop", "Mind", "Note" or "quiet"
-  std::string part;             ///< of the finding, "" if any
-  Typed typed;                  ///< into the sound plan
-  std::string looseCells = {};  ///< volts of loose cells of the second pack
-  std::string groups = {};      ///< volts of the groups of the second pack
-  bool bothChargers = false;    ///< the stock charger is put to the second pack as well
-  std::string phosphate = {};   ///< volts of loose lfp cells, into the example that has them
-  int moreAdapters = 0;         ///< extensions beside the one that the second pack's lead has
-  bool folded = false;          ///< the second pack is 13S3P, its groups in two bands, the last above the first
-  bool charged = false;         ///< the stock pack has a charge on record, from 50 to 80 %
-  bool way = false;             ///< it is a way forward from the sound plan
-  int rides = 0;                ///< so many rides are noted
-  Typed steps = {};             ///< of the work that are noted, each with its reading or ""
+  std::string outcome;                ///< "Stop", "Mind", "Note" or "quiet"
+  std::string part;                   ///< of the finding, "" if any
+  Typed typed;                        ///< into the sound plan
+  std::string looseCells = {};        ///< volts of loose cells of the second pack
+  std::string groups = {};            ///< volts of the groups of the second pack
+  bool bothChargers = false;          ///< the stock charger is put to the second pack as well
+  std::string phosphate = {};         ///< volts of loose lfp cells, into the example that has them
+  int moreAdapters = 0;               ///< extensions beside the one that the second pack's lead has
+  bool folded = false;                ///< the second pack is 13S3P, its groups in two bands, the last above the first
+  bool charged = false;               ///< the stock pack has a charge on record, from 50 to 80 %
+  bool way = false;                   ///< it is a way forward from the sound plan
+  int rides = 0;                      ///< so many rides are noted
+  Typed steps = {};                   ///< of the work that are noted, each with its reading or ""
+  std::vector<std::string> log = {};  ///< lines that are noted; it is judged on 2026-11-26 then
 };
 
 const std::vector<RuleCase>& ruleCases();

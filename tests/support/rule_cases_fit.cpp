@@ -65,4 +65,18 @@ std::vector<RuleCase> fitCases() {
           {"FIT-17", "quiet", "", {{fit + "gap_mm", "0.9"}, {fit + "barrier", "yes"}}}};
 }
 
+/// Columns of three, seven of them along the upper band and six back along the lower one: the last group under the second.
+void fold(usherwright::Pack& pack) {
+  pack.parallel = 3;
+  std::vector<usherwright::CellPlace>& places = pack.fit.places.edit();
+  places.clear();
+  constexpr double pitch = 19.3;
+  for (int g = 0; g < 13; ++g)
+    for (int row = 0; row < 3; ++row) {
+      const int column = g < 7 ? g : 13 - g;
+      places.push_back(
+          {usherwright::Millimetre(20 + pitch * column), usherwright::Millimetre(20 + pitch * (g < 7 ? row + 3 : row)), 0, g + 1, {}});
+    }
+}
+
 }  // namespace plans

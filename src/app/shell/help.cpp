@@ -3,7 +3,9 @@
 
 #include <QFile>
 
+#include "core/io/clock.h"
 #include "core/io/plan_json.h"
+#include "core/log/history.h"
 #include "core/quantity/manual.h"
 
 namespace usherwright::app {
@@ -13,7 +15,8 @@ Plan demoPlan() {
   ensure(file.open(QIODevice::ReadOnly), "the demo is built in");
   auto plan = readPlan(file.readAll().toStdString());
   ensure(plan.has_value(), "the demo is a sound plan");
-  return std::move(*plan);
+  // A demo whose last ride was years ago would be about nothing but what is overdue.
+  return withLogMovedTo(*plan, today() - std::chrono::days(1));
 }
 
 drawing::Drawing helpPicture(const StationRow& station, drawing::Size size) {

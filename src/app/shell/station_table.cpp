@@ -8,6 +8,7 @@
 #include "app/stations/charging/charging_station.h"
 #include "app/stations/fit/fit_station.h"
 #include "app/stations/joining/joining_station.h"
+#include "app/stations/log/log_station.h"
 #include "app/stations/options/options_station.h"
 #include "app/stations/pack/pack_station.h"
 #include "app/stations/range/range_station.h"
@@ -17,6 +18,7 @@
 #include "core/drawing/charging/charging_drawings.h"
 #include "core/drawing/fit/fit_drawings.h"
 #include "core/drawing/joining/joining_drawings.h"
+#include "core/drawing/log/log_drawings.h"
 #include "core/drawing/options/option_drawings.h"
 #include "core/drawing/pack/pack_drawings.h"
 #include "core/drawing/range/range_drawings.h"
@@ -109,6 +111,16 @@ void buildGlyph(QPainterPath& strokes) {
   strokes.lineTo(9, 1);
 }
 
+void logGlyph(QPainterPath& strokes) {
+  strokes.addRect(QRectF(3, 1, 18, 16));
+  for (const double y : {5.0, 9.0}) {
+    strokes.moveTo(7, y);
+    strokes.lineTo(17, y);
+  }
+  strokes.moveTo(7, 13);
+  strokes.lineTo(12, 13);
+}
+
 }  // namespace
 
 std::span<const StationRow> stationTable() {
@@ -178,7 +190,14 @@ std::span<const StationRow> stationTable() {
                  "A step that is noted before what protects it has passed is a Stop too: unplug, and go back.\n"
                  "Run sheet is the same on paper, with boxes and what another reading would mean.\n"
                  "Local rules and qualified help stand above it; nobody works alone above 60 V.",
-                 [](const drawing::Subject& s, drawing::Size size) { return drawing::buildGlance(s, size); }}};
+                 [](const drawing::Subject& s, drawing::Size size) { return drawing::buildGlance(s, size); }},
+      StationRow{Station::Log, 0, &made<LogStation>, &logGlyph, "What happened, how are the packs, and what is due?",
+                 "Journal: one line for each thing, as it comes; under it stands what was understood, or what has to be asked.\n"
+                 "“…” keeps words as a note, “!” behind a figure says that it is so although it looks unlikely.\n"
+                 "How it is shows the charge of a pack over time, with the band that the measurements leave.\n"
+                 "Due counts km and days; what is read is typed, what is done is noted with its day.\n"
+                 "After an accident a pack is out of use until a competent person has released it.",
+                 [](const drawing::Subject& s, drawing::Size size) { return drawing::logGlance(s, size); }}};
   return rows;
 }
 

@@ -40,7 +40,7 @@ bool isAbout(const Finding& f, const std::string& pack) {
 void onlyTheEnd(const Plan& plan, std::vector<Finding>& findings) {
   for (const Pack& p : plan.packs) {
     const auto end = std::find_if(findings.begin(), findings.end(), [&](const Finding& f) {
-      return (f.id == "PACK-09" || f.id == "PACK-15") && f.severity == Severity::Stop && f.part == p.id;
+      return (f.id == "PACK-09" || f.id == "PACK-15" || f.id == "LOG-06") && f.severity == Severity::Stop && f.part == p.id;
     });
     if (end == findings.end()) continue;
     const std::string id = end->id;

@@ -6,6 +6,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/log/due.h"
+#include "core/log/history.h"
 #include "core/plan/names.h"
 
 namespace usherwright {
@@ -88,11 +90,14 @@ std::string calendarOf(const Plan& plan, const Tonight& tonight, Date day, const
   for (const TonightStep& s : tonight.steps)
     w.event(day, static_cast<int>(std::lround(s.at.value())), s.words, s.missed.empty() ? std::string() : "If missed: " + s.missed);
   for (const Pack& p : plan.packs) {
-    const std::optional<Date> held = parseDate(p.heldFull);
+    const std::optional<Date> held = lastHeldFull(plan, p);
     if (!held || p.bms.balances == Balances::Never) continue;
     w.event(std::max(day, *held + std::chrono::days(holdDays)), evening, fmt::format("{}: a full charge, held, attended", shownName(p)),
-            fmt::format("Last held at full on {}.", p.heldFull));
+            fmt::format("Last held at full on {}.", formatDate(*held)));
   }
+  // What is due by a day; what only km decide comes when they are ridden.
+  for (const DueItem& item : dueOf(plan, day))
+    if (item.what != LogEvent::HeldFull) w.event(std::max(day, item.by), evening, item.words, item.why);
   return w.done();
 }
 

@@ -4,8 +4,16 @@
 #include <ctime>
 
 namespace usherwright {
+namespace {
+
+std::optional<Date> pinned;
+
+}  // namespace
+
+void pinToday(std::optional<Date> day) { pinned = day; }
 
 Date today() {
+  if (pinned) return *pinned;
   const std::time_t now = std::time(nullptr);
   std::tm local{};
   localtime_r(&now, &local);

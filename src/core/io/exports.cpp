@@ -1,5 +1,7 @@
 // The table of exports.
 #include "core/io/exports.h"
+#include "core/io/log_csv.h"
+#include "core/sheets/storage_card.h"
 
 #include <algorithm>
 #include <array>
@@ -117,6 +119,13 @@ Expected<std::string> writeRunSheet(const Plan& plan, const Assessment& a) {
   return runSheet(plan, a);
 }
 
+Expected<std::string> writeLog(const Plan& plan, const Assessment&) { return logCsv(plan); }
+
+Expected<std::string> writeStorageCards(const Plan& plan, const Assessment& a) {
+  if (plan.packs.empty()) return unexpected("the packs", "none", "a plan with a pack");
+  return storageCards(plan, a, today());
+}
+
 Expected<std::string> writeHolder(const Plan&, const Assessment& a) {
   const auto k = laidOutPack(a);
   if (!k) return tl::unexpected(k.error());
@@ -144,6 +153,10 @@ std::span<const Export> exports() {
              writeSvg<drawing::harnessBoard>},
       Export{"run-sheet", "The run sheet", "the order of work with boxes, windows, and what another reading means, as text", ".txt",
              Exported::Build, writeRunSheet},
+      Export{"log", "The log as a table", "rides, charges, readings, tests and what happened, a row each, as CSV", ".csv", Exported::Log,
+             writeLog},
+      Export{"storage-cards", "Storage cards", "how full, which volts, what to unplug, when to look again, as text", ".txt", Exported::Log,
+             writeStorageCards},
       Export{"tonight", "Tonight as a calendar", "when to plug and unplug, and the holds that are due, as a calendar file", ".ics",
              Exported::Charging, writeTonight},
       Export{"wall-chart", "The wall chart of chargers", "which charger for which pack, to hang above the socket, as SVG", ".svg",

@@ -1,5 +1,5 @@
 // The characters of a printed text, alike for every script that prints them: lower case, without accents, full-width and
-// typographic forms as their plain ones. Private to the label reader.
+// typographic forms as their plain ones. For the readers of labels and of the log.
 #pragma once
 
 #include <cstdint>

@@ -1,4 +1,4 @@
-// Numbers and units in the forms in which they are printed in Europe, America and China. Private to the label reader.
+// Numbers and units in the forms in which they are printed in Europe, America and China. For the readers of labels and of the log.
 #pragma once
 
 #include <string_view>

@@ -280,6 +280,31 @@ enum class OldPack : std::uint8_t { Stays, Sold, Spare, Paired, Recycled };
 inline constexpr std::array<std::string_view, 5> oldPackWords{"stays", "sold", "spare", "paired", "recycled"};
 constexpr std::span<const std::string_view> choiceWords(OldPack) { return oldPackWords; }
 
+/// What happened, for the log. The order groups care (Tightened … ReverseTested) and accidents (Fell … Hot): log_book.h.
+enum class LogEvent : std::uint8_t {
+  Note,
+  Tightened,
+  ContactsCleaned,
+  Washed,
+  SealsChecked,
+  HeldFull,
+  ReverseTested,
+  Fell,
+  Wet,
+  Shorted,
+  Swollen,
+  Smelling,
+  Hot,
+  FuseOpened,
+  WarmOnOneSide,
+  Stored,
+  PartChanged
+};
+inline constexpr std::array<std::string_view, 17> logEventWords{
+    "note",    "tightened", "contacts-cleaned", "washed", "seals-checked", "held-full",        "reverse-tested", "fell",        "wet",
+    "shorted", "swollen",   "smelling",         "hot",    "fuse-opened",   "warm-on-one-side", "stored",         "part-changed"};
+constexpr std::span<const std::string_view> choiceWords(LogEvent) { return logEventWords; }
+
 /// The words of an enumeration.
 template <class E>
 constexpr std::span<const std::string_view> wordsOf() {

@@ -10,12 +10,19 @@
 
 #include "core/plan/entries.h"
 #include "core/plan/makeup.h"
+#include "core/plan/mark.h"
 #include "core/plan/names.h"
 #include "core/plan/pointers.h"
 #include "core/plan/structure.h"
 #include "core/quantity/text.h"
 
 namespace usherwright {
+
+void markSource(Plan& plan, const std::string& pointer, Provenance from) {
+  ProvenanceEntry& entry = plan.provenance[pointer];
+  entry.from = from;
+  if (isInRecords(pointer) && entry == ProvenanceEntry{Provenance::Measured, {}, {}}) plan.provenance.erase(pointer);
+}
 namespace {
 
 template <class Owner>
@@ -178,13 +185,13 @@ Expected<Plan> withEntry(const Plan& plan, const TypedEntry& entry) {
   }
   if (!next) return placed(next.error());
   if (*next == plan && !entry.source) return plan;
-  if (isNumeric(spec.kind)) next->provenance[entry.pointer].from = sourceOfEntry(plan, entry);
+  if (isNumeric(spec.kind)) markSource(*next, entry.pointer, sourceOfEntry(plan, entry));
   return next;
 }
 
 Plan withProvenance(const Plan& plan, const std::string& pointer, Provenance source) {
   Plan next = plan;
-  next.provenance[pointer].from = source;
+  markSource(next, pointer, source);
   return next;
 }
 

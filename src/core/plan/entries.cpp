@@ -135,6 +135,8 @@ Plan withoutReferences(Plan plan, Refers kind, const std::string& id) {
     const auto at = entry->rfind('/');
     plan = *without(plan, entry->substr(0, at), indexIn(entry->substr(at + 1)));
   }
+  for (std::size_t i = plan.log.size(); i-- > 0;)
+    if (plan.log[i].pack == id) plan = *without(plan, "/log", i);
   return plan;
 }
 
@@ -217,6 +219,8 @@ void renameReferences(Plan& plan, const std::string& before, const std::string& 
   for (const Refers kind : {Refers::Pack, Refers::OwnPack})
     for (const std::string& pointer : referencesTo(plan, kind, before)) assignField(plan, pointer, FieldValue{after});
   for (Charger& charger : plan.chargers) std::replace(charger.forPacks.begin(), charger.forPacks.end(), before, after);
+  for (std::size_t i = 0; i < plan.log.size(); ++i)
+    if (plan.log[i].pack == before) plan.log.edit()[i].pack = after;
 }
 
 void dropAcceptancesOf(Plan& plan, const std::string& id) {

@@ -6,6 +6,7 @@
 #include <algorithm>
 
 #include "core/plan/edit.h"
+#include "core/plan/mark.h"
 
 namespace usherwright {
 namespace {
@@ -54,7 +55,7 @@ Expected<Plan> withAlternative(const Plan& plan, const std::string& pointer, con
   }
   if (std::holds_alternative<std::monostate>(ref->value)) {
     auto next = withField(plan, pointer, *good);
-    if (next) next->provenance[pointer].from = other.from;
+    if (next) markSource(*next, pointer, other.from);
     return next;
   }
   Plan next = plan;
@@ -110,7 +111,7 @@ Expected<Plan> withEvidence(const Plan& plan, const std::string& pointer, const 
   if (empty || same || now == Provenance::Assumed) {
     auto next = withField(plan, pointer, value);
     if (same && now < from) return next;
-    if (next) next->provenance[pointer].from = from;
+    if (next) markSource(*next, pointer, from);
     return noted(std::move(next));
   }
   if (now == from) {  // read or measured again: the later reading counts

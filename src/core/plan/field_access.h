@@ -128,6 +128,6 @@ using Rows = std::vector<FieldSpec>;
 
 inline constexpr Station inBike = Station::Bike, inPack = Station::Pack, inJoining = Station::Joining, inCharging = Station::Charging,
                          inRange = Station::Range, inWiring = Station::Wiring, inFit = Station::Fit, inOptions = Station::Options,
-                         inBuild = Station::Build;
+                         inBuild = Station::Build, inLog = Station::Log;
 
 }  // namespace usherwright::table

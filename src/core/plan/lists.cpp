@@ -62,8 +62,8 @@ Expected<Plan> withCharge(const Plan& plan, std::size_t pack, const ChargeRecord
   if (pack >= plan.packs.size()) return noSuchEntry("/packs", pack);
   const std::string pointer = fmt::format("/packs/{}/charges", pack);
   if (const auto room = hasRoom(plan.packs[pack].charges.size(), pointer); !room) return tl::unexpected(room.error());
-  if (!record.from) return unexpected("from", "nothing", "the charge that it began at, as 35 %");
-  if (record.to && *record.to <= *record.from)
+  if (!record.from && !record.putBack) return unexpected("from", "nothing", "the charge that it began at, as 35 %");
+  if (record.to && record.from && *record.to <= *record.from)
     return unexpected("to", formatQuantity(record.to->value(), Kind::Fraction), "more than where it began");
   if (!record.took && !record.putBack) return unexpected("took, put in", "neither", "the minutes, the Ah, or both");
   if (!parseDate(record.when)) return unexpected("charged on", inQuotes(record.when), "a date as 2026-05-31");
@@ -89,6 +89,25 @@ Expected<Plan> withStepDone(const Plan& plan, const StepRecord& record) {
   if (!parseDate(record.when)) return unexpected("done on", inQuotes(record.when), "a date as 2026-05-31");
   Plan next = plan;
   next.build.done.edit().push_back(record);
+  return next;
+}
+
+Expected<Plan> withRideDone(const Plan& plan, const Ride& ride) {
+  if (const auto room = hasRoom(plan.rides.size(), "/rides"); !room) return tl::unexpected(room.error());
+  if (!ride.length || *ride.length <= Kilometre(0)) return unexpected("distance", "nothing", "the km that were ridden");
+  if (!parseDate(ride.when)) return unexpected("ridden on", inQuotes(ride.when), "a date as 2026-05-31");
+  Plan next = plan;
+  next.rides.edit().push_back(ride);
+  return next;
+}
+
+Expected<Plan> withLogEntry(const Plan& plan, const LogEntry& entry) {
+  if (const auto room = hasRoom(plan.log.size(), "/log"); !room) return tl::unexpected(room.error());
+  if (!parseDate(entry.when)) return unexpected("happened on", inQuotes(entry.when), "a date as 2026-05-31");
+  if (entry.what == LogEvent::Note && !saysSomething(entry.note, 1))
+    return unexpected("log note", inQuotes(entry.note), "a word of what happened");
+  Plan next = plan;
+  next.log.edit().push_back(entry);
   return next;
 }
 

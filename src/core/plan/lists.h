@@ -19,11 +19,17 @@ Expected<Plan> withReading(const Plan& plan, std::size_t pack, const Reading& re
 /// Errors: no such pack, no Ah, a date that is none.
 Expected<Plan> withCapacityTest(const Plan& plan, std::size_t pack, const CapacityTest& test);
 
-/// A charge that was done. Errors: no such pack, no charge that it began at, one that ends below where it began, neither time nor
-/// Ah, a date that is none.
+/// A charge that was done. Errors: no such pack, one that ends below where it began, neither time nor Ah, a time alone without the
+/// charge that it began at, a date that is none.
 Expected<Plan> withCharge(const Plan& plan, std::size_t pack, const ChargeRecord& record);
 
 /// One more note of a step of the work. Errors: no room, no step, a day that is none.
 Expected<Plan> withStepDone(const Plan& plan, const StepRecord& record);
+
+/// A ride that was done. Errors: no room, no distance, a date that is none.
+Expected<Plan> withRideDone(const Plan& plan, const Ride& ride);
+
+/// What happened besides. Errors: no room, a date that is none, a note without a word.
+Expected<Plan> withLogEntry(const Plan& plan, const LogEntry& entry);
 
 }  // namespace usherwright

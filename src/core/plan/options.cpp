@@ -138,6 +138,9 @@ Expected<Plan> withAdopted(const Plan& root, const std::string& id) {
   Plan next = *adopted->plan;
   next.rides = root.rides;
   next.build = root.build;
+  // What happened stays with the packs that are still there; the rest is kept in "as it was".
+  next.log = root.log;
+  std::erase_if(next.log.edit(), [&](const LogEntry& e) { return !e.pack.empty() && !next.findPack(e.pack); });
   for (Pack& pack : next.packs)
     if (const Pack* mine = root.findPack(pack.id)) {
       keepLonger(pack.readings, mine->readings);
@@ -178,6 +181,7 @@ std::vector<Difference> differences(const Plan& earlier, const Plan& later, Unit
              out);
   was.rides = is.rides;
   was.build = is.build;
+  was.log = is.log;
   forEachChange(was, is, [&](const std::string& pointer, const FieldSpec& spec, const FieldValue& a, const FieldValue& b) {
     const Owner owner = ownerOf(pointer, is, later);
     out.push_back({owner.pointer, owner.name.empty() ? std::string(spec.label) : fmt::format("{}, {}", owner.name, spec.label),

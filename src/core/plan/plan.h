@@ -13,6 +13,7 @@
 #include "core/plan/charge_plan.h"
 #include "core/plan/charger.h"
 #include "core/plan/joining.h"
+#include "core/plan/log_book.h"
 #include "core/plan/need.h"
 #include "core/plan/option.h"
 #include "core/plan/pack.h"
@@ -46,6 +47,7 @@ struct Plan {
   Records<Ride> rides;  ///< done, in the order they were noted
   Undertaking undertaking;
   BuildWork build;
+  Records<LogEntry> log;                              ///< in the order that they were noted
   std::vector<Option> options;                        ///< ways forward from this plan; none within an option
   std::map<std::string, ProvenanceEntry> provenance;  ///< by JSON pointer
   std::map<std::string, Acceptance> accepted;         ///< by "<rule>@<part>"

@@ -17,6 +17,10 @@ struct Ride {
   Known<AmpereHour> charge;  ///< the same where only a coulomb counter was read
   Known<Minute> time;        ///< while it moved
   Known<Surface> surface;
+  Known<int> barsLeft;    ///< on the gauge at its end
+  Known<Volt> voltsLeft;  ///< at the plug or on the display at its end
+  Known<Celsius> air;
+  Known<Kilogram> load;  ///< besides the rider
   std::string note;
   UnknownKeys unknown;
   friend bool operator==(const Ride&, const Ride&) = default;

@@ -33,7 +33,7 @@ template <class Entry>
 constexpr std::size_t mostOf() {
   if constexpr (std::is_same_v<Entry, Pack>) return mostPacks;
   if constexpr (std::is_same_v<Entry, Reading> || std::is_same_v<Entry, CapacityTest> || std::is_same_v<Entry, ChargeRecord> ||
-                std::is_same_v<Entry, Ride> || std::is_same_v<Entry, StepRecord>)
+                std::is_same_v<Entry, Ride> || std::is_same_v<Entry, StepRecord> || std::is_same_v<Entry, LogEntry>)
     return mostRecords;
   if constexpr (std::is_same_v<Entry, CellPlace>) return mostPlaces;
   if constexpr (std::is_same_v<Entry, Option>) return mostOptions;

@@ -20,7 +20,7 @@ inline std::string firstToken(const std::string& pointer, std::string& rest) {
 }
 
 /// The lists of records, for pointers into them.
-inline constexpr std::array<std::string_view, 6> recordLists{"readings", "capacity_tests", "charges", "places", "rides", "done"};
+inline constexpr std::array<std::string_view, 7> recordLists{"readings", "capacity_tests", "charges", "places", "rides", "done", "log"};
 
 /// True for "/packs/0/readings/12/pack_V": an entry of a list of records needs no mark, it was measured.
 inline bool isInRecords(std::string_view pointer) {
@@ -54,6 +54,7 @@ void visitChildren(Owner& owner, Visitor& visitor) {
     visitor.records("rides", owner.rides);
     visitor.object("undertaking", owner.undertaking);
     visitor.object("build", owner.build);
+    visitor.records("log", owner.log);
     visitor.list("options", owner.options);
   } else if constexpr (std::is_same_v<Type, Bike>) {
     visitor.list("accessories", owner.accessories);

@@ -7,6 +7,7 @@
 
 #include "core/assess/rules/charge_rule.h"
 #include "core/charging/of_plan.h"
+#include "core/log/history.h"
 
 namespace usherwright::rules {
 namespace {
@@ -55,7 +56,7 @@ void chg10(const Context& c, Findings& out) {
   for (std::size_t k = 0; k < c.plan.packs.size(); ++k) {
     const Pack& p = c.plan.packs[k];
     const PackModel& m = c.figures.packs[k].model;
-    const std::optional<Date> held = parseDate(p.heldFull);
+    const std::optional<Date> held = lastHeldFull(c.plan, p);
     if (!isCharged(c, k) || !isLithium(m.chemistry) || p.bms.balances == Balances::Never) continue;
     const double days = held && c.today ? static_cast<double>((*c.today - *held).count()) : 0.0;
     const bool old = days > longestDays, ridden = p.cyclesSinceHeld && exceeds(p.cyclesSinceHeld->value(), longestCycles);
@@ -70,7 +71,7 @@ void chg10(const Context& c, Findings& out) {
                  "20 cycles or 60 days",
                  {input(c, "cycles", "since then", p.cyclesSinceHeld ? formatNumber(p.cyclesSinceHeld->value(), 3) : "–",
                         packPointer(k, "cycles_since_held")),
-                  input(c, "day", "last held", p.heldFull.empty() ? "–" : p.heldFull, packPointer(k, "held_full_on"))},
+                  input(c, "day", "last held", held ? formatDate(*held) : "–", packPointer(k, "held_full_on"))},
                  ago,
                  "drift of groups of cells"};
     out.push_back(std::move(f));

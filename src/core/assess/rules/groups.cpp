@@ -20,11 +20,69 @@ const Reading* lastGroups(const Pack& p) {
   return nullptr;
 }
 
+/// The group that lay off the median the same way in each of the last three checks at rest and alike in charge; 0: none.
+struct Drifting {
+  std::size_t group = 0;  ///< from 1
+  Volt off;               ///< the least of the three, with its sign
+};
+Volt medianOf(std::vector<Volt> volts) {
+  std::sort(volts.begin(), volts.end());
+  return volts[volts.size() / 2];
+}
+Drifting driftingOf(const Pack& p, const RestCurve& curve) {
+  constexpr std::size_t checks = 3;
+  const Volt like(0.100), leastOff(0.010);
+  std::vector<const Reading*> last;
+  for (auto r = p.readings.rbegin(); r != p.readings.rend() && last.size() < checks; ++r)
+    if (r->of == ReadingOf::Groups && r->groups.size() > 1 && (!r->rested || *r->rested >= restedEnough)) last.push_back(&*r);
+  if (last.size() < checks) return {};
+  std::vector<Volt> medians;
+  for (const Reading* r : last) {
+    medians.push_back(medianOf(r->groups));
+    const StateOfCharge charge = curve.inverse(medians.back());
+    const bool same =
+        r->groups.size() == last.front()->groups.size() && std::abs((medians.back() - medians.front()).value()) <= like.value();
+    if (!same || charge < StateOfCharge(0.30) || charge > StateOfCharge(0.90)) return {};
+  }
+  Drifting out;
+  for (std::size_t g = 0; g < last.front()->groups.size(); ++g) {
+    Volt least = last[0]->groups[g] - medians[0];
+    bool always = true;
+    for (std::size_t i = 0; i < last.size(); ++i) {
+      const Volt off = last[i]->groups[g] - medians[i];
+      always = always && (off < Volt(0)) == (least < Volt(0)) && std::abs(off.value()) >= leastOff.value();
+      if (std::abs(off.value()) < std::abs(least.value())) least = off;
+    }
+    if (always && std::abs(least.value()) > std::abs(out.off.value())) out = {g + 1, least};
+  }
+  return out;
+}
+
+void drifting(const Context& c, std::size_t k, Findings& out) {
+  const PackModel& m = c.figures.packs[k].model;
+  const Drifting d = driftingOf(c.plan.packs[k], m.curve);
+  if (d.group == 0) return;
+  const std::string millivolts = formatNumber(1000 * std::abs(d.off.value()), 2) + " mV";
+  Finding f = finding({"LOG-02", Severity::Mind, Station::Pack, m.id, packPointer(k, "series")});
+  f.sentence = fmt::format("Group {} of {} stood {} or more {} the others in each of three checks.", d.group, m.name, millivolts,
+                           d.off < Volt(0) ? "below" : "above");
+  f.why = "What differs once may be the meter; what differs three times leaks, has lost a cell, or is not balanced.";
+  f.what = "A full charge held for balancing, attended; then the same check after seven days, untouched.";
+  f.headline = std::abs(d.off.value());
+  f.working = {"Three checks alike",
+               "the same group ≥ 10 mV off the median in each, at rest, between 30 and 90 %",
+               {input(c, "U", fmt::format("group {}", d.group), millivolts)},
+               millivolts,
+               "rest voltages of one string"};
+  out.push_back(std::move(f));
+}
+
 void log02(const Context& c, Findings& out) {
   for (std::size_t k = 0; k < c.figures.packs.size(); ++k) {
     const PackModel& m = c.figures.packs[k].model;
     const Reading* reading = lastGroups(c.plan.packs[k]);
     if (!reading) continue;
+    drifting(c, k, out);
     std::vector<Volt> volts = reading->groups;
     std::sort(volts.begin(), volts.end());
     const Volt median = volts[volts.size() / 2];

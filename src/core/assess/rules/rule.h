@@ -67,6 +67,8 @@ std::span<const Rule> fitCaseRules();
 std::span<const Rule> wayRules();
 std::span<const Rule> rangeRules();
 std::span<const Rule> buildRules();
+std::span<const Rule> logEventRules();
+std::span<const Rule> logPackRules();
 
 // ---- helpers for writing findings ----
 

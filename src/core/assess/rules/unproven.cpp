@@ -35,6 +35,16 @@ void theBox(const Context& c, std::size_t k, Unproven& pack) {
              fmt::format("{} of typical cells assumed", text(Ohm(f.makeup.cell.resistance) * static_cast<double>(f.model.series))));
 }
 
+/// A test without its Ah says nothing; one without the resistance that the others have hides its rise.
+void tests(const Pack& p, std::size_t k, Unproven& pack) {
+  const bool resistances =
+      std::any_of(p.capacityTests.begin(), p.capacityTests.end(), [](const CapacityTest& t) { return t.resistance.has_value(); });
+  for (std::size_t i = 0; i < p.capacityTests.size(); ++i) {
+    pack.checkUnknown(packPointer(k, fmt::format("capacity_tests/{}/put_back_Ah", i)));
+    if (resistances) pack.checkUnknown(packPointer(k, fmt::format("capacity_tests/{}/resistance_mohm", i)));
+  }
+}
+
 void packItself(const Context& c, std::size_t k, Findings& out) {
   const Pack& p = c.plan.packs[k];
   const Makeup& made = c.figures.packs[k].makeup;
@@ -46,6 +56,7 @@ void packItself(const Context& c, std::size_t k, Findings& out) {
   pack.check(packPointer(k, "series"), assumed(fmt::format("{}S", made.series), made.layout.seriesBecause));
   pack.check(cellPointer(c.plan, k, "chemistry"), assumed(std::string(factsOf(made.layout.chemistry).name), made.layout.chemistryBecause));
   for (const char* key : {"soh", "condition"}) pack.check(packPointer(k, key));
+  tests(p, k, pack);
   board(c, k, pack);
   if (made.box) {
     theBox(c, k, pack);
@@ -54,6 +65,7 @@ void packItself(const Context& c, std::size_t k, Findings& out) {
   }
   const std::string at = "/cells/" + cell.id + "/";
   pack.checkUnknown(at + "form");
+  if (!p.capacityTests.empty()) pack.check(at + "capacity_Ah");  // what they are held against
   pack.check(packPointer(k, "parallel"), fmt::format("{} assumed", made.parallel));
   // Figures of untested cells are PACK-06's; what nobody states is named all the same.
   if (cell.verified) pack.check(at + "continuous_A");

@@ -67,6 +67,10 @@ FieldRows rowsOf(const Ride*) {
       row<&Ride::charge>("Ah", "Ah used", Kind::Charge, inRange, {0.01, 2000}, "what the charger put back, or a coulomb counter"),
       row<&Ride::time>("min", "time moving", Kind::Minutes, inRange, {1, 3000}, "display, while it moved"),
       whenEmpty(row<&Ride::surface>("surface", "rolled on", Kind::Choice, inRange), "road"),
+      row<&Ride::barsLeft>("bars_left", "bars left", Kind::Count, inRange, {0, 20}, "the bike's gauge at the end of the ride"),
+      row<&Ride::voltsLeft>("left_V", "volts at the end", Kind::Voltage, inRange, {1, 200}, "display or meter, at the end of the ride"),
+      row<&Ride::air>("air_C", "air on the ride", Kind::Temperature, inRange, {-40, 60}, "a thermometer in the shade"),
+      row<&Ride::load>("load_kg", "load carried", Kind::Mass, inRange, {0, 1000}, "scales"),
       row<&Ride::note>("note", "ride note", Kind::Text, inRange)};
   return rows;
 }

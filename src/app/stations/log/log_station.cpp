@@ -1,0 +1,40 @@
+// Station Log.
+#include "app/stations/log/log_station.h"
+
+#include "app/present/words.h"
+#include "app/stations/log/log_pages.h"
+#include "core/plan/names.h"
+
+namespace usherwright::app {
+
+LogStation::LogStation(Kit kit, QWidget* parent) : PagedStation(kit, parent) {
+  whileEmpty(QStringLiteral("Nothing to log yet"),
+             QStringLiteral("The log is about a bike and its packs: enter them first, at station Bike. Then a line a day is enough."),
+             QStringLiteral("To the labels"), [this] { Q_EMIT kit_.desk.pageRequested(Station::Bike, QStringLiteral("Labels")); });
+  const auto begun = std::make_shared<QString>();
+  addPage(QStringLiteral("Journal"), [this, begun] { return new JournalPage(kit_, begun); });
+  addPage(QStringLiteral("How it is"), [this] { return new PackLifePage(kit_); });
+  addPage(QStringLiteral("Due"), [this, begun] { return new DuePage(kit_, begun); });
+  addPage(QStringLiteral("After an accident"), [this] { return new AccidentPage(kit_); });
+}
+
+bool LogStation::isEmpty() const { return kit_.document.plan().packs.empty(); }
+
+/// The entries of the log, newest first; rides, charges and readings have theirs where they are used.
+std::vector<EntrySection> LogStation::sections() const {
+  constexpr std::size_t most = 30;
+  const auto& log = kit_.document.plan().log;
+  std::vector<EntrySection> out;
+  for (std::size_t i = log.size(); i-- > 0 && out.size() < most;) {
+    const std::string word(logEventWords[static_cast<std::size_t>(log[i].what)]);
+    std::vector<const char*> keys{"when", "what", "pack", "note"};
+    if (log[i].what == LogEvent::Stored) keys.insert(keys.end(), {"soc", "place_C"});
+    if (isAccident(log[i].what)) keys.push_back("released_by");
+    EntrySection section{text(word + (log[i].when.empty() ? "" : " " + log[i].when)), {}};
+    for (const char* key : keys) section.pointers << QStringLiteral("/log/%1/%2").arg(i).arg(QLatin1String(key));
+    out.push_back(std::move(section));
+  }
+  return out;
+}
+
+}  // namespace usherwright::app

@@ -1,0 +1,193 @@
+// LOG rules on what measurements of a pack show over time: its charge, its resistance, its groups.
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+#include "core/assess/rules/rule.h"
+#include "core/charging/life.h"
+#include "core/log/health.h"
+#include "core/quantity/units.h"
+
+namespace usherwright::rules {
+namespace {
+
+using std::chrono::days;
+
+constexpr double worstOfClass = 1.5;     // times the fade that calendar and cycles explain at their worst
+constexpr double calendarAtFull = 0.04;  // a year, of a pack that always stands full
+constexpr double resistanceMind = 1.5, resistanceStop = 2;
+constexpr days leastApart{7};
+const Volt drift(0.002);       // a day between groups
+const Volt likeCharge(0.030);  // medians of two readings of one state
+const Minute restedEnough(30);
+
+PackHealth healthIn(const Context& c, std::size_t k) {
+  const PackModel& m = c.figures.packs[k].model;
+  const Pack& p = c.plan.packs[k];
+  Date today = c.today.value_or(Date{});
+  if (!c.today)
+    for (const CapacityTest& t : p.capacityTests) today = std::max(today, parseDate(t.when).value_or(today));
+  return healthOf(m, p, k, today);
+}
+
+void lostString(const Context& c, std::size_t k, const PackHealth& h, Findings& out) {
+  const PackModel& m = c.figures.packs[k].model;
+  Finding f = finding({"LOG-01", Severity::Mind, Station::Log, m.id, h.points.back().pointer + "/put_back_Ah"});
+  f.sentence = fmt::format("{} fell to {} of its charge by {}: {} of {} parallel strings may have come off.", m.name,
+                           percent(h.lost->share), formatDate(h.lost->since), h.lost->strings, m.parallel);
+  f.why = "The strings that are left carry all of the current: they warm up, wear fast, and may be past what they stand.";
+  f.what = "Ride it gently or not at all; measure its resistance, which rises by the same share if it is so; have the strips looked at.";
+  f.headline = 1 - h.lost->share;
+  f.working = {"Sudden fall",
+               "left / before = (P − k) / P within 0.04 and three and a half standard deviations, within 90 days",
+               {input(c, "P", "strings", std::to_string(m.parallel), packPointer(k, "parallel"))},
+               fmt::format("{} = {}/{}", percent(h.lost->share), m.parallel - h.lost->strings, m.parallel),
+               "charge of parallel strings"};
+  out.push_back(std::move(f));
+}
+
+void log01(const Context& c, Findings& out) {
+  for (std::size_t k = 0; k < c.plan.packs.size(); ++k) {
+    const Pack& p = c.plan.packs[k];
+    if (p.capacityTests.size() + p.charges.size() < 2) continue;
+    const PackHealth h = healthIn(c, k);
+    const PackModel& m = c.figures.packs[k].model;
+    if (h.lost) {
+      lostString(c, k, h, out);
+      continue;
+    }
+    if (!h.trend || !h.trend->slopeKnown || m.rated <= AmpereHour(0)) continue;
+    const double years = std::max(0.1, static_cast<double>((h.points.back().day - h.points.front().day).count()) / 365.25);
+    const double cycling = 0.2 * h.fullCycles / years / sheetCycles(m.chemistry).low;
+    const double expected = calendarAtFull + cycling;
+    const double fade = -h.trend->perYear.high / m.rated.value();  // at least, nine times in ten
+    if (fade <= worstOfClass * expected) continue;
+    Finding f = finding({"LOG-01", Severity::Mind, Station::Log, m.id, h.points.back().pointer + "/put_back_Ah"});
+    f.sentence =
+        fmt::format("{} loses at least {} of its charge a year; age and use explain {}.", m.name, percent(fade), percent(expected));
+    f.why = "A pack that fades faster than its cells should is hot, deeply drained, unbalanced, or losing strings.";
+    f.what = "Read every group at full and a day later; note how warm it gets; look at how deep it is ridden.";
+    f.headline = fade / expected;
+    f.working = {"Fade against class",
+                 "slope of the measured charge, mild end of nine in ten, against 4 % a year + 20 % · cycles / cycles of the data sheet",
+                 {input(c, "Q", "rated", formatNumber(m.rated.value()) + " Ah"),
+                  input(c, "n", "cycles a year", formatNumber(h.fullCycles / years, 3))},
+                 percent(fade) + " a year",
+                 "calendar and cycle fade of the chemistry"};
+    out.push_back(std::move(f));
+  }
+}
+
+void log12(const Context& c, Findings& out) {
+  for (std::size_t k = 0; k < c.plan.packs.size(); ++k) {
+    const Pack& p = c.plan.packs[k];
+    const CapacityTest *first = nullptr, *last = nullptr;
+    std::size_t at = 0;
+    for (std::size_t i = 0; i < p.capacityTests.size(); ++i) {
+      const CapacityTest& t = p.capacityTests[i];
+      if (!t.resistance || *t.resistance <= MilliOhm(0)) continue;
+      if (!first) first = &t;
+      last = &t;
+      at = i;
+    }
+    if (!last || first == last) continue;
+    const double ratio = *last->resistance / *first->resistance;
+    if (ratio <= resistanceMind) continue;
+    const PackModel& m = c.figures.packs[k].model;
+    const bool stop = ratio > resistanceStop;
+    const std::string pointer = packPointer(k, fmt::format("capacity_tests/{}/resistance_mohm", at));
+    Finding f = finding({"LOG-12", stop ? Severity::Stop : Severity::Mind, Station::Log, m.id, pointer});
+    f.sentence =
+        fmt::format("The resistance of {} rose from {} to {} mΩ, {} times what it began with, if both days were alike warm.", m.name,
+                    formatNumber(first->resistance->value()), formatNumber(last->resistance->value()), formatNumber(ratio, 3));
+    f.why = "A joint that lets go warms where nobody sees it; worn cells sag, and the bike cuts out under load.";
+    f.what = stop ? "Do not ride or charge it before it is known which: measure again at the warmth of the first day, then across its "
+                    "joints, plug and "
+                    "strips one by one. One place with the rise is a joint; all of it spread evenly is wear."
+                  : "Measure again at the warmth of the first day, then across its joints and its plug: one place with the rise is a "
+                    "joint; all of "
+                    "it spread evenly is wear.";
+    f.headline = ratio;
+    f.working = {"Rise of resistance",
+                 "R now / R at commissioning ≤ 1.5; never above 2",
+                 {input(c, "R", "now", formatNumber(last->resistance->value()) + " mΩ", pointer),
+                  input(c, "R", "first", formatNumber(first->resistance->value()) + " mΩ")},
+                 formatNumber(ratio, 3),
+                 "two loads at the plug, at like temperature"};
+    out.push_back(std::move(f));
+  }
+}
+
+/// Ladders of a pack at rest that say when they were read.
+std::vector<std::size_t> restedLadders(const Pack& p) {
+  std::vector<std::size_t> out;
+  for (std::size_t i = 0; i < p.readings.size(); ++i) {
+    const Reading& r = p.readings[i];
+    if (r.of == ReadingOf::Groups && r.groups.size() > 1 && parseDate(r.when) && (!r.rested || *r.rested >= restedEnough)) out.push_back(i);
+  }
+  std::stable_sort(out.begin(), out.end(),
+                   [&](std::size_t a, std::size_t b) { return parseDate(p.readings[a].when) < parseDate(p.readings[b].when); });
+  return out;
+}
+Volt medianOf(std::vector<Volt> volts) {
+  std::nth_element(volts.begin(), volts.begin() + static_cast<std::ptrdiff_t>(volts.size() / 2), volts.end());
+  return volts[volts.size() / 2];
+}
+
+void log11(const Context& c, Findings& out) {
+  for (std::size_t k = 0; k < c.plan.packs.size(); ++k) {
+    const Pack& p = c.plan.packs[k];
+    const auto ladders = restedLadders(p);
+    if (ladders.size() < 2) continue;
+    const Reading& now = p.readings[ladders.back()];
+    const Volt median = medianOf(now.groups);
+    // Against the last one that lies a week or more back, of the same charge.
+    const Reading* then = nullptr;
+    for (const std::size_t i : ladders) {
+      const Reading& r = p.readings[i];
+      if (*parseDate(now.when) - *parseDate(r.when) < leastApart || r.groups.size() != now.groups.size()) continue;
+      if (std::abs((medianOf(r.groups) - median).value()) <= likeCharge.value()) then = &r;
+    }
+    if (!then) continue;
+    const double apart = static_cast<double>((*parseDate(now.when) - *parseDate(then->when)).count());
+    const Volt before = medianOf(then->groups);
+    std::size_t worst = 0;
+    Volt fell(-1000);
+    for (std::size_t g = 0; g < now.groups.size(); ++g) {
+      const Volt down = (then->groups[g] - before) - (now.groups[g] - median);
+      if (down > fell) {
+        fell = down;
+        worst = g;
+      }
+    }
+    const Volt aDay = fell / apart;
+    if (aDay <= drift) continue;
+    const PackModel& m = c.figures.packs[k].model;
+    const std::string pointer = packPointer(k, fmt::format("readings/{}/when", ladders.back()));
+    Finding f = finding({"LOG-11", Severity::Mind, Station::Log, m.id, pointer});
+    f.sentence = fmt::format("Group {} of {} fell {} mV against the others from {} to {}: {} mV a day.", worst + 1, m.name,
+                             formatNumber(1000 * fell.value(), 3), then->when, now.when, formatNumber(1000 * aDay.value(), 2));
+    f.why = "A group that runs down by itself has a cell that leaks inside, or something wired across it.";
+    f.what = "Look for a balance lead or a lamp across that group; if there is none, have its cells tested. Not charged unattended.";
+    f.headline = aDay.value() / drift.value();
+    f.working = {"Self-discharge between groups",
+                 "(U_group − median) then − now ≤ 2 mV a day, over a week or more at the same charge",
+                 {input(c, "t", "days", formatNumber(apart, 4))},
+                 formatNumber(1000 * aDay.value(), 2) + " mV a day",
+                 "cells of one string run down alike"};
+    out.push_back(std::move(f));
+  }
+}
+
+}  // namespace
+
+std::span<const Rule> logPackRules() {
+  static constexpr std::array rows{
+      Rule{"LOG-01", "Mind", "its charge fades faster than age and use explain, or a string may have come off", &log01},
+      Rule{"LOG-11", "Mind", "a group runs down against the others", &log11}, Rule{"LOG-12", "Stop, Mind", "its resistance rose", &log12}};
+  return rows;
+}
+
+}  // namespace usherwright::rules

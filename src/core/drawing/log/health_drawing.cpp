@@ -1,0 +1,121 @@
+// How a pack is over time.
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+#include "core/drawing/log/log_drawings.h"
+#include "core/quantity/units.h"
+
+namespace usherwright::drawing {
+namespace {
+
+using std::chrono::days;
+
+double dayOf(Date day) { return static_cast<double>(day.time_since_epoch().count()); }
+
+/// The first of months under the frame, as many as have room.
+void months(Pen& pen, const Plot& plot, Date from, Date to) {
+  using namespace std::chrono;
+  constexpr std::array names{"Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"};
+  const int all = static_cast<int>((to - from).count() / 30) + 1;
+  const int room = std::max(1, plot.columns() / 64);
+  const int step = all <= room ? 1 : all <= 3 * room ? 3 : all <= 6 * room ? 6 : all <= 12 * room ? 12 : 60;
+  const year_month_day first(from);
+  for (year_month m = first.year() / first.month(); Date(m / 1) <= to; m += std::chrono::months(1)) {
+    const auto number = static_cast<unsigned>(m.month());
+    if (Date(m / 1) < from || (number - 1) % static_cast<unsigned>(std::min(step, 12)) != 0) continue;
+    if (step > 12 && static_cast<int>(m.year()) % 5 != 0) continue;
+    const double x = plot.x(dayOf(Date(m / 1)));
+    pen.line({{x, plot.bottomRight.y}, {x, plot.bottomRight.y + 4}}, Ink::BankLine);
+    const std::string word = step >= 12 || number == 1 ? fmt::format("{}", static_cast<int>(m.year())) : names[number - 1];
+    if (x > plot.topLeft.x + 8 && x < plot.bottomRight.x - 12)
+      pen.text({x, plot.bottomRight.y + 18}, word, Face::SmallFigure, Ink::Soft, Anchor::Middle);
+  }
+}
+
+void nothingYet(Pen& pen, Size size) {
+  paragraph(pen, {12, 28}, size.width - 24,
+            "No charge was measured yet. A capacity test says most: ride it empty, rest it, charge it full, and note the Ah that went in. "
+            "Charges of which both ends are known (from 30 to 90 %, 7.2 Ah) say nearly as much, after a few of them.",
+            Face::Label, Ink::Soft, 8);
+}
+
+}  // namespace
+
+Drawing healthChart(const HealthView& view, Size size) {
+  Drawing d{size.width, size.height, {}, {}};
+  Pen pen(d);
+  const PackHealth& h = view.health;
+  if (h.points.empty() || view.rated <= AmpereHour(0)) {
+    nothingYet(pen, size);
+    d.description = "no charge was measured yet";
+    return d;
+  }
+  const double rated = view.rated.value();
+  const Date first = h.points.front().day - days(20);
+  const auto span = std::max<std::int64_t>(180, (view.today - first).count());
+  const Date last = std::max(view.today, h.points.back().day) + days(h.trend && h.trend->slopeKnown ? span * 2 / 3 : 40);
+  double low = 100 * wornShare - 8, high = 104;
+  for (const HealthPoint& p : h.points) {
+    low = std::min(low, 100 * (p.charge - p.doubt * 2).value() / rated);
+    high = std::max(high, 100 * (p.charge + p.doubt * 2).value() / rated);
+  }
+  Plot plot{{46, 22},    {size.width - 12, size.height - 28},      dayOf(first),
+            dayOf(last), std::floor(std::max(0.0, low) / 10) * 10, std::ceil(high / 5) * 5};
+  plot.yGrid(pen, 5);
+  plot.frame(pen);
+  months(pen, plot, first, last);
+  const double worn = plot.y(100 * wornShare);
+  pen.line({{plot.topLeft.x, worn}, {plot.bottomRight.x, worn}}, Ink::Mind, 1.5, Pattern::Dashed);
+  const auto yOf = [&](double ampereHours) { return std::clamp(plot.y(100 * ampereHours / rated), plot.topLeft.y, plot.bottomRight.y); };
+  if (h.trend) {
+    const Date from = h.lost ? std::max(first, h.lost->since) : first;
+    std::vector<Point> band, below, line;
+    for (int i = 0; i <= 48; ++i) {
+      const Date day = from + days(static_cast<int>(std::lround(static_cast<double>((last - from).count()) * i / 48)));
+      const Bounded there = h.trend->at(day);
+      const double x = plot.x(dayOf(day));
+      band.push_back({x, yOf(there.high)});
+      below.push_back({x, yOf(there.low)});
+      line.push_back({x, yOf(there.likely)});
+    }
+    band.insert(band.end(), below.rbegin(), below.rend());
+    pen.polygon(band, Ink::Shoal);
+    pen.line(line, packInk(view.pack), 2, packPattern(view.pack));
+  }
+  const double now = plot.x(dayOf(view.today));
+  pen.line({{now, plot.topLeft.y}, {now, plot.bottomRight.y}}, Ink::Soft, 1);
+  pen.text({std::min(now + 4, plot.bottomRight.x - 34), plot.bottomRight.y - 6}, "today", Face::Small, Ink::Soft);
+  double beside = plot.topLeft.x;
+  for (std::size_t i = 0; i < view.events.size(); ++i) {
+    const auto& [day, word] = view.events[i];
+    if (day < first || day > last) continue;
+    const double x = plot.x(dayOf(day));
+    Shape& line = pen.line({{x, plot.topLeft.y}, {x, plot.bottomRight.y}}, Ink::Note, 1);
+    line.part = fmt::format("event/{}", i);
+    line.tip = fmt::format("{}: {}", formatDate(day), word);
+    d.description += line.tip + ". ";
+    if (x < beside || x + textWidth(word, Face::Small) > plot.bottomRight.x) continue;
+    pen.text({x + 3, plot.topLeft.y - 6}, word, Face::Small, Ink::Note);
+    beside = x + textWidth(word, Face::Small) + 12;
+  }
+  for (std::size_t i = 0; i < h.points.size(); ++i) {
+    const HealthPoint& p = h.points[i];
+    const double x = plot.x(dayOf(p.day)), y = yOf(p.charge.value());
+    pen.line({{x, yOf((p.charge - p.doubt).value())}, {x, yOf((p.charge + p.doubt).value())}}, Ink::Soft, 1.5);
+    Shape& mark = p.tested ? pen.circle({x, y}, 5, Ink::Card, Ink::Ink)
+                           : pen.polygon({{x, y - 4}, {x + 4, y}, {x, y + 4}, {x - 4, y}}, Ink::Card, Ink::Ink);
+    mark.part = fmt::format("point/{}", i);
+    mark.tip = fmt::format("{}: {} ± {} Ah, {} of {} Ah, {}", formatDate(p.day), formatNumber(p.charge.value(), 3),
+                           formatNumber(p.doubt.value(), 2), formatQuantity(p.charge.value() / rated, Kind::Fraction),
+                           formatNumber(rated, 3), p.tested ? "from empty to full" : "from a part of a charge");
+    d.description += mark.tip + ". ";
+  }
+  pen.text({plot.topLeft.x + 6, worn - 5}, fmt::format("{} of its label", formatQuantity(wornShare, Kind::Fraction)), Face::Small,
+           Ink::Mind);
+  return d;
+}
+
+}  // namespace usherwright::drawing
