@@ -9,6 +9,8 @@
 #include <map>
 #include <sstream>
 
+#include "core/drawing/charging/charging_drawings.h"
+#include "core/io/calendar.h"
 #include "core/label/glyphs.h"
 #include "core/log/due.h"
 #include "core/log/history.h"
@@ -17,6 +19,9 @@
 #include "core/plan/lists.h"
 #include "core/quantity/csv.h"
 #include "core/quantity/units.h"
+#include "core/sheets/storage_card.h"
+#include "core/studies/charging_studies.h"
+#include "core/studies/tonight.h"
 #include "support/plans.h"
 #include "support/random.h"
 #include "support/reference_case.h"
@@ -165,5 +170,32 @@ TEST_CASE("no accident is forgotten: whatever else is noted, each pack that it c
     plan.log.edit()[at].releasedBy = "battery workshop, every cell read";
     CHECK(!stopped("stock"));
     CHECK(!stopped("second"));
+  }
+}
+
+TEST_CASE("nothing but its end is said of a pack that is out of use: no charge, no hold, no care, no storage") {
+  for (const bool fell : {false, true}) {
+    Plan plan = plans::sound();
+    plan.packs[1].soc = StateOfCharge(0.4);
+    if (fell) plan.log.edit().push_back({"2026-11-25", LogEvent::Fell, "second", {}, {}, {}, {}, {}});
+    else plan.packs[1].condition = Condition::Swollen;
+    plan.rides.edit().push_back({});
+    plan.rides.edit().back().when = "2026-06-01";
+    plan.rides.edit().back().length = Kilometre(20);
+    const Assessment a = assess(plan, {shippedCatalogue(), theDay});
+    REQUIRE(outOfUse(a, "second"));
+    CHECK(!outOfUse(a, "stock"));
+    const Tonight tonight = tonightOf(plan, a, NightGoal::Soonest);
+    for (const TonightStint& s : tonight.stints) CHECK(s.pack != 1);
+    for (const BalanceNeed& b : balanceNeeds(plan, a)) CHECK(b.pack != 1);
+    for (const TopUp& t : topUps(plan, a, Minute(60))) CHECK((t.pack != 1 || t.gained <= WattHour(0)));
+    for (const DueItem& item : dueOf(plan, theDay)) CHECK(item.pack != "second");
+    CHECK(storageCards(plan, a, theDay).find("OUT OF USE") != std::string::npos);
+    const std::string calendar = calendarOf(plan, tonight, theDay, "20261126T120000Z");
+    CHECK(calendar.find(plan.packs[1].name.empty() ? "second" : plan.packs[1].name) == std::string::npos);
+    CHECK(calendar.find("SUMMARY") != std::string::npos);
+    const drawing::Drawing matrix = drawing::chargerMatrix({plan, a}, {800, 400});
+    for (const drawing::Shape* s : matrix.parts())
+      if (s->part.ends_with("/1")) CHECK(s->tip.find("never") != std::string::npos);
   }
 }

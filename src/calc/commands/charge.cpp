@@ -12,7 +12,8 @@
 namespace usherwright::calc {
 namespace {
 
-std::string pairWords(const ChargeFigures& c) {
+std::string pairWords(const Assessment& a, const ChargeFigures& c) {
+  if (const Finding* end = outOfUse(a, a.figures.packs[c.pack].model.id)) return fmt::format("never: {}", end->id);
   if (!c.outputKnown) return "its output is not known";
   std::string out(chargeVerdictWord(c.verdict));
   if (c.reached) out += fmt::format(", ends near {} %", formatNumber(c.reached->value() * 100));
@@ -24,7 +25,7 @@ std::string pairWords(const ChargeFigures& c) {
 std::string chargeText(const Plan& plan, const Assessment& a) {
   std::string out = plan.title + "\n\n";
   for (const ChargeFigures& c : a.figures.charging)
-    out += fmt::format("{} on {}: {}\n", shownName(plan.chargers[c.charger]), a.figures.packs[c.pack].model.name, pairWords(c));
+    out += fmt::format("{} on {}: {}\n", shownName(plan.chargers[c.charger]), a.figures.packs[c.pack].model.name, pairWords(a, c));
   for (const std::string& s : sharedPlugs(plan)) out += s + "\n";
   const Tonight t = tonightOf(plan, a, NightGoal::Soonest);
   out += "\ntonight, soonest: " + tonightSum(plan, t) + "\n";
@@ -74,13 +75,16 @@ Json nightJson(const Plan& plan, const Assessment& a, NightGoal goal) {
 
 std::string chargeJson(const Plan& plan, const Assessment& a) {
   Json out{{"title", plan.title}, {"pairs", Json::array()}, {"ceilings", Json::array()}, {"balance", Json::array()}};
-  for (const ChargeFigures& c : a.figures.charging)
+  for (const ChargeFigures& c : a.figures.charging) {
+    const Finding* end = outOfUse(a, plan.packs[c.pack].id);
     out["pairs"].push_back({{"charger", plan.chargers[c.charger].id},
                             {"pack", plan.packs[c.pack].id},
                             {"in_use", c.assigned},
+                            {"out_of_use", end ? Json(end->id) : Json(nullptr)},
                             {"verdict", c.outputKnown ? Json(chargeVerdictWord(c.verdict)) : Json(nullptr)},
                             {"soc_reached", orNull(c.reached)},
                             {"current_ok", c.currentKnown ? Json(c.currentOk) : Json(nullptr)}});
+  }
   out["tonight"] = {{"soonest", nightJson(plan, a, NightGoal::Soonest)},
                     {"ready_by", nightJson(plan, a, NightGoal::ReadyBy)},
                     {"as_late", nightJson(plan, a, NightGoal::AsLate)}};

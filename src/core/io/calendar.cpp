@@ -91,7 +91,7 @@ std::string calendarOf(const Plan& plan, const Tonight& tonight, Date day, const
     w.event(day, static_cast<int>(std::lround(s.at.value())), s.words, s.missed.empty() ? std::string() : "If missed: " + s.missed);
   for (const Pack& p : plan.packs) {
     const std::optional<Date> held = lastHeldFull(plan, p);
-    if (!held || p.bms.balances == Balances::Never) continue;
+    if (!held || p.bms.balances == Balances::Never || isQuarantined(plan, p)) continue;
     w.event(std::max(day, *held + std::chrono::days(holdDays)), evening, fmt::format("{}: a full charge, held, attended", shownName(p)),
             fmt::format("Last held at full on {}.", formatDate(*held)));
   }

@@ -49,7 +49,7 @@ class Dues {
            "A one-way joiner that fails lets one pack push into the other, and nothing shows it."},
           lastOf(plan_, LogEvent::ReverseTested), year);
     for (const Pack& p : plan_.packs)
-      if (openAccidents(plan_, p.id).empty()) ofPack(p);
+      if (!isQuarantined(plan_, p)) ofPack(p);
     std::stable_sort(out_.begin(), out_.end(), [](const DueItem& a, const DueItem& b) {
       return a.isDue != b.isDue ? a.isDue : a.isSoon != b.isSoon ? a.isSoon : a.by < b.by;
     });

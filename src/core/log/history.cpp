@@ -136,6 +136,11 @@ std::vector<std::size_t> openAccidents(const Plan& plan, const std::string& pack
   return out;
 }
 
+bool isQuarantined(const Plan& plan, const Pack& pack) {
+  const bool hurt = pack.condition && *pack.condition != Condition::Sound && *pack.condition != Condition::Unknown;
+  return hurt || !openAccidents(plan, pack.id).empty();
+}
+
 Plan withLogMovedTo(const Plan& plan, Date day) {
   std::optional<Date> newest;
   Plan next = plan;

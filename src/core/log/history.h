@@ -29,6 +29,8 @@ Kilometre riddenInAll(const Plan& plan);
 /// The accidents of a pack that no competent person has released it from, by their places in the log: those that name it, name no
 /// pack, or name one that the plan does not have (an id may be mistyped: unknown is no clearance).
 std::vector<std::size_t> openAccidents(const Plan& plan, const std::string& pack);
+/// It has such an accident, or is marked as hurt: nothing is planned with it but its end.
+bool isQuarantined(const Plan& plan, const Pack& pack);
 /// Who released a pack says more than a sign.
 bool isReleased(const LogEntry& entry);
 

@@ -19,9 +19,10 @@ std::string volts(Volt v) { return formatNumber(v.value(), 3) + " V"; }
 std::string cardOf(const Plan& plan, const PackFigures& figures, const Pack& p, Date today) {
   const PackModel& m = figures.model;
   std::string out = fmt::format("+{0:-^76}+\n{1}\n", "", "STORAGE CARD: " + shownName(p));
-  if (!openAccidents(plan, p.id).empty())
+  if (isQuarantined(plan, p))
     return out +
-           "OUT OF USE after an accident. Not charged, not carried indoors, not posted.\nOutside, away from what burns; hand it in.\n";
+           "OUT OF USE: hurt, or after an accident. Not charged, not carried indoors, not posted.\nOutside, away from what burns; hand it "
+           "in.\n";
   const StateOfCharge from = m.facts.storageFrom, to = m.facts.storageTo;
   const double s = static_cast<double>(m.series);
   if (!m.facts.name.empty() && from == to)

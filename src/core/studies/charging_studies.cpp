@@ -148,6 +148,13 @@ const Finding* chargingStop(const Plan& plan, const Assessment& assessment, std:
   return nullptr;
 }
 
+const Finding* outOfUse(const Assessment& assessment, const std::string& pack) {
+  const auto at = std::find_if(assessment.findings.begin(), assessment.findings.end(), [&](const Finding& f) {
+    return f.severity == Severity::Stop && f.part == pack && (f.id == "PACK-09" || f.id == "PACK-15" || f.id == "LOG-06");
+  });
+  return at == assessment.findings.end() ? nullptr : &*at;
+}
+
 std::string notProven(const Plan& plan, const Assessment& assessment, std::size_t charger, std::size_t pack) {
   const Pack& p = plan.packs[pack];
   const PackModel& m = assessment.figures.packs[pack].model;
@@ -219,7 +226,7 @@ std::vector<BalanceNeed> balanceNeeds(const Plan& plan, const Assessment& assess
   for (std::size_t k = 0; k < plan.packs.size(); ++k) {
     const Pack& p = plan.packs[k];
     const PackModel& m = assessment.figures.packs[k].model;
-    if (!isLithium(m.chemistry)) continue;
+    if (!isLithium(m.chemistry) || outOfUse(assessment, p.id)) continue;
     BalanceNeed b;
     b.pack = k;
     readGroups(p, m, b);

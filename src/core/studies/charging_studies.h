@@ -13,6 +13,10 @@ namespace usherwright {
 /// not stand against charging it.
 const Finding* chargingStop(const Plan& plan, const Assessment& assessment, std::size_t charger, std::size_t pack);
 
+/// Why a pack is never to be charged again, or not before it is released: its Stop of PACK-09, PACK-15 or LOG-06; null if it has none.
+/// No other word is said about such a pack.
+const Finding* outOfUse(const Assessment& assessment, const std::string& pack);
+
 /// What of a charger and of the pack's charge side is not proven, by the names of the fields: unknown, assumed, claimed or
 /// remembered, and not accepted for a reason. Empty where all is.
 std::string notProven(const Plan& plan, const Assessment& assessment, std::size_t charger, std::size_t pack);

@@ -36,6 +36,8 @@ Words wordsFor(const Subject& subject, const ChargeFigures& c) {
   const Pack& pack = subject.plan.packs[c.pack];
   const PackModel& m = subject.assessment.figures.packs[c.pack].model;
   const std::string why = never(charger, pack, m), fits = plugsMate(charger, pack) ? "; its plug fits all the same" : "";
+  if (const Finding* end = outOfUse(subject.assessment, pack.id))
+    return {"never", fmt::format("{}: {}", end->id, end->sentence), Ink::Stop, 0, ""};
   if (!why.empty()) return {"never", why, Ink::Stop, 0, "another charger"};
   if (!c.outputKnown) return {"not known yet", "read its label", Ink::Soft, -1, "Settle says what would tell"};
   if (c.verdict == ChargeVerdict::Stop)
