@@ -10,6 +10,7 @@
 #include "calc/command.h"
 #include "calc/commands/log.h"
 #include "calc/commands/track.h"
+#include "calc/commands/wrong.h"
 #include "core/io/clock.h"
 #include "core/io/exports.h"
 #include "core/io/file_store.h"
@@ -43,7 +44,8 @@ struct Options {
   std::string plan;
   std::string what;
   std::string label, on;
-  std::string line, day;
+  std::string line, day, pack;
+  std::vector<std::string> read;
   bool json = false;
   bool strict = false;
   bool asPlan = false;
@@ -76,6 +78,12 @@ Outcome onLog(const Options& o, bool note) {
   if (note) return noteOutcome(*plan, o.line, *day, o.asPlan ? NoteAs::Plan : o.json ? NoteAs::Json : NoteAs::Text);
   const Assessment a = assess(*plan, {shippedCatalogue(), *day});
   return {0, (o.json ? logJson : logText)(*plan, a, *day), ""};
+}
+
+Outcome onWrong(const Options& o) {
+  const auto plan = load(o.plan);
+  if (!plan) return {failed, "", plan.error().sentence() + "\n"};
+  return wrongOutcome(*plan, assess(*plan, {shippedCatalogue(), today()}), o.pack, o.read, o.json);
 }
 
 Outcome onLayOut(const Options& o) {
@@ -169,6 +177,12 @@ Outcome runRaw(const std::vector<std::string>& arguments, Options& o) {
     log->add_flag("--json", o.json, "machine-readable, full precision, units in names");
     log->callback([&o, &outcome, note] { outcome = onLog(o, note); });
   }
+  CLI::App* wrong = app.add_subcommand("wrong", "what may be wrong with a pack, the likeliest first, and what to read next");
+  wrong->add_option("PLAN", o.plan, "a .uwplan file")->required();
+  wrong->add_option("--pack", o.pack, "its id")->required();
+  wrong->add_option("--read", o.read, "what was read of it, as plug_V=51.2: " + signNames());
+  wrong->add_flag("--json", o.json, "machine-readable, full precision, units in names");
+  wrong->callback([&] { outcome = onWrong(o); });
   CLI::App* label = app.add_subcommand("label", "reads what is printed on a part");
   label->add_option("TEXT", o.label, "the printed text")->required();
   label->add_flag("--json", o.json, "machine-readable");

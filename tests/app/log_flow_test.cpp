@@ -165,3 +165,38 @@ TEST_CASE("C-121: how a pack is stands beside what it rests on, and is taken ove
   CHECK(b.document().plan().packs[0].soh.value() == Approx(health.trend->now.likely / 11.6).epsilon(0.001));
   CHECK(b.document().plan().provenance.at("/packs/0/soh").from == Provenance::Measured);
 }
+
+TEST_CASE("C-097: what was read ranks what may be wrong, names the next reading, and takes no nonsense") {
+  Bench b;
+  b.document().commit(plans::sound());
+  turnTo(b, "What is wrong?");
+  const auto line = [&](const char* name) {
+    for (QLineEdit* e : b.window().findChildren<QLineEdit*>())
+      if (e->isVisible() && e->accessibleName() == QLatin1String(name)) return e;
+    return static_cast<QLineEdit*>(nullptr);
+  };
+  const auto likeliest = [&] { return QString::fromStdString(b.drawing(QStringLiteral("what may be wrong"))->parts().front()->tip); };
+  QLineEdit* volts = line("volts at its own plug");
+  REQUIRE(volts);
+  volts->setFocus();
+  b.type(QStringLiteral("none"));
+  CHECK(said(b, "wrong-problem").contains(QStringLiteral("found “none”")));
+  volts->selectAll();
+  b.type(QStringLiteral("-52.1"));
+  CHECK(said(b, "wrong-problem").isEmpty());
+  CHECK(likeliest().contains(QStringLiteral("swapped")));
+  CHECK(said(b, "wrong-cure").contains(QStringLiteral("Unplug it now")));
+  volts->selectAll();
+  b.type(QStringLiteral("0.1"));
+  CHECK(said(b, "wrong-next").contains(QStringLiteral("fuse")));
+  for (QComboBox* c : b.window().findChildren<QComboBox*>())
+    if (c->isVisible() && c->accessibleName() == QLatin1String("its fuse is whole")) c->setCurrentIndex(2);
+  CHECK(likeliest().contains(QStringLiteral("a fuse is open")));
+  // A pack that is out of use is not tried out.
+  Plan fell = b.document().plan();
+  fell.log.edit().push_back({"2026-11-27", LogEvent::Fell, fell.packs[0].id, {}, {}, {}, {}, {}});
+  b.document().commit(fell);
+  Bench::settle();
+  CHECK(said(b, "wrong-next").contains(QStringLiteral("released")));
+  CHECK(b.drawing(QStringLiteral("what may be wrong"))->parts().empty());
+}

@@ -191,13 +191,14 @@ std::span<const StationRow> stationTable() {
                  "Run sheet is the same on paper, with boxes and what another reading would mean.\n"
                  "Local rules and qualified help stand above it; nobody works alone above 60 V.",
                  [](const drawing::Subject& s, drawing::Size size) { return drawing::buildGlance(s, size); }},
-      StationRow{Station::Log, 0, &made<LogStation>, &logGlyph, "What happened, how are the packs, and what is due?",
-                 "Journal: one line for each thing, as it comes; under it stands what was understood, or what has to be asked.\n"
-                 "“…” keeps words as a note, “!” behind a figure says that it is so although it looks unlikely.\n"
-                 "How it is shows the charge of a pack over time, with the band that the measurements leave.\n"
-                 "Due counts km and days; what is read is typed, what is done is noted with its day.\n"
-                 "After an accident a pack is out of use until a competent person has released it.",
-                 [](const drawing::Subject& s, drawing::Size size) { return drawing::logGlance(s, size); }}};
+      StationRow{
+          Station::Log, 0, &made<LogStation>, &logGlyph, "What happened, how are the packs, and what is due?",
+          "Journal: one line for each thing, as it comes; under it stands what was understood, or asked; “…” keeps words as a note.\n"
+          "How it is shows the charge of a pack over time, with the band that the measurements leave.\n"
+          "Due counts km and days; what is read is typed, what is done is noted with its day.\n"
+          "What is wrong? ranks faults by what was read, and says what to read next.\n"
+          "After an accident a pack is out of use until a competent person has released it.",
+          [](const drawing::Subject& s, drawing::Size size) { return drawing::logGlance(s, size); }}};
   return rows;
 }
 

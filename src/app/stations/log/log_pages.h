@@ -3,10 +3,12 @@
 
 #include <QComboBox>
 #include <QLineEdit>
+#include <array>
 #include <memory>
 
 #include "app/stations/station.h"
 #include "core/drawing/log/log_drawings.h"
+#include "core/log/faults.h"
 #include "core/log/line.h"
 
 namespace usherwright::app {
@@ -76,6 +78,25 @@ class DuePage : public StationPage {
   DrawingView* list_;
   QLabel* why_;
   QPushButton* done_;
+};
+
+class WrongPage : public StationPage {
+  Q_OBJECT
+
+ public:
+  explicit WrongPage(Kit kit);
+  void refresh() override;
+
+ private:
+  void show();
+
+  QComboBox* packs_;
+  std::array<QLineEdit*, signCount> readings_{};  ///< of looks none
+  std::array<QComboBox*, signCount> looks_{};     ///< of readings none
+  std::array<QLabel*, signCount> names_{};
+  QLabel *problem_, *next_, *cure_;
+  DrawingView* bars_;
+  FaultRanking ranking_;
 };
 
 class AccidentPage : public StationPage {

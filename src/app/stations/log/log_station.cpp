@@ -15,6 +15,7 @@ LogStation::LogStation(Kit kit, QWidget* parent) : PagedStation(kit, parent) {
   addPage(QStringLiteral("Journal"), [this, begun] { return new JournalPage(kit_, begun); });
   addPage(QStringLiteral("How it is"), [this] { return new PackLifePage(kit_); });
   addPage(QStringLiteral("Due"), [this, begun] { return new DuePage(kit_, begun); });
+  addPage(QStringLiteral("What is wrong?"), [this] { return new WrongPage(kit_); });
   addPage(QStringLiteral("After an accident"), [this] { return new AccidentPage(kit_); });
 }
 

@@ -5,6 +5,7 @@
 
 #include "core/drawing/subject.h"
 #include "core/log/due.h"
+#include "core/log/faults.h"
 #include "core/log/health.h"
 #include "core/log/history.h"
 
@@ -28,6 +29,9 @@ Drawing healthChart(const HealthView& view, Size size);
 /// What is due, the soonest on top: how much of its time or way is gone. Parts "due/<id>".
 Drawing dueList(const std::vector<DueItem>& items, const std::string& chosen, Date today, Size size);
 double dueListHeight(std::size_t items);
+
+/// What may be wrong, the likeliest on top, as far as there is room. Parts "fault/<i>".
+Drawing faultBars(const FaultRanking& ranking, Size size);
 
 /// For the page that shows every station at once.
 Drawing logGlance(const Subject& subject, Size size);
