@@ -19,7 +19,14 @@ constexpr days year{365}, halfYear{182}, ladder{90}, holdEvery{60}, soonDays{14}
 
 class Dues {
  public:
-  Dues(const Plan& plan, Date today, Date began) : plan_(plan), today_(today), began_(began) {}
+  Dues(const Plan& plan, Date today, Date began) : plan_(plan), today_(today), began_(began) {
+    rides_.reserve(plan.rides.size());
+    for (const Ride& r : plan.rides)
+      if (const auto day = parseDate(r.when); day && r.length) rides_.emplace_back(*day, *r.length);
+    std::sort(rides_.begin(), rides_.end(), [](const auto& a, const auto& b) { return a.first > b.first; });
+    Kilometre sum;
+    for (auto& [day, km] : rides_) km = sum = sum + km;  // the newest first: ridden from that day on
+  }
 
   std::vector<DueItem> all() {
     const auto tightened = lastOf(plan_, LogEvent::Tightened);
@@ -84,14 +91,20 @@ class Dues {
     item.by = from + every;
     item.everyKm = km;
     // A ride on the very day that something was never noted on counts too.
-    item.since = riddenSince(plan_, last ? *last : began_ - days(1));
+    item.since = riddenAfter(last ? *last : began_ - days(1));
     item.isDue = today_ >= item.by || (km && item.since >= *km);
     item.isSoon = !item.isDue && (today_ + soonDays >= item.by || (km && item.since + soonKm >= *km));
     out_.push_back(std::move(item));
   }
 
+  Kilometre riddenAfter(Date day) const {
+    const auto end = std::partition_point(rides_.begin(), rides_.end(), [&](const auto& r) { return r.first > day; });
+    return end == rides_.begin() ? Kilometre() : (end - 1)->second;
+  }
+
   const Plan& plan_;
   Date today_, began_;
+  std::vector<std::pair<Date, Kilometre>> rides_;
   std::vector<DueItem> out_;
 };
 

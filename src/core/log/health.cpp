@@ -21,8 +21,8 @@ constexpr std::size_t fewest = 5;  // below this nobody can say how points scatt
 constexpr double normalQuartile = 0.6745, leastScatter = 0.3;
 constexpr days spanForSlope{60}, soon{90}, horizon{20 * 365};
 constexpr double byWholeStrings = 0.04;
-constexpr double surely = 3.5;                                // standard deviations
-constexpr std::size_t mostLookedBack = 200, mostBefore = 40;  // points: what is older says little of a fall now
+constexpr double surely = 3.5;                               // standard deviations
+constexpr std::size_t mostLookedBack = 80, mostBefore = 40;  // points: what is older says little of a fall now
 
 double efficiencyOf(Chemistry c) { return c == Chemistry::Lead ? 0.85 : c == Chemistry::Nimh ? 0.70 : 0.99; }
 
@@ -145,6 +145,11 @@ std::optional<LostString> fallAt(const std::vector<HealthPoint>& points, std::si
   const HealthPoint& first = points[before];
   if (first.day - points[before - 1].day > soon) return std::nullopt;
   const HealthPoint* all = points.data();
+  // One string of eight are 12 %: most points need no trend to be told from that.
+  constexpr double noFall = 0.96;
+  constexpr std::size_t beside = 5;
+  if (meanOf(all + before, all + before + count).first > noFall * meanOf(all + before - std::min(before, beside), all + before).first)
+    return std::nullopt;
   const HealthTrend trend = fitted(all + (before > mostBefore ? before - mostBefore : 0), all + before, first.day);
   const auto [fallen, spread] = meanOf(all + before, all + before + count);
   const double ratio = fallen / trend.now.likely;

@@ -110,13 +110,6 @@ std::optional<Date> lastLookedAt(const Pack& pack) {
   return last;
 }
 
-Kilometre riddenSince(const Plan& plan, Date day) {
-  Kilometre sum;
-  for (const Ride& r : plan.rides)
-    if (const auto when = parseDate(r.when); when && *when > day && r.length) sum = sum + *r.length;
-  return sum;
-}
-
 Kilometre riddenInAll(const Plan& plan) {
   Kilometre sum;
   for (const Ride& r : plan.rides)

@@ -22,8 +22,7 @@ std::optional<Date> lastHeldFull(const Plan& plan, const Pack& pack);
 /// The last day on which somebody looked at a pack: groups or volts read, charged, tested.
 std::optional<Date> lastLookedAt(const Pack& pack);
 
-/// Ridden after a day, by the rides that were noted. Rides without a day count as before.
-Kilometre riddenSince(const Plan& plan, Date day);
+/// By the rides that were noted.
 Kilometre riddenInAll(const Plan& plan);
 
 /// The accidents of a pack that no competent person has released it from, by their places in the log: those that name it, name no

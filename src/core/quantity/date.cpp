@@ -3,8 +3,6 @@
 
 #include <fmt/format.h>
 
-#include <charconv>
-
 namespace usherwright {
 
 std::optional<Date> parseDate(std::string_view text) {
@@ -12,10 +10,13 @@ std::optional<Date> parseDate(std::string_view text) {
   int month = 0;
   int day = 0;
   if (text.size() != 10 || text[4] != '-' || text[7] != '-') return std::nullopt;
+  // By hand: a log of years is read anew at every edit.
   const auto number = [&](std::size_t from, std::size_t length, int& into) {
-    const char* end = text.data() + from + length;
-    const auto [at, error] = std::from_chars(text.data() + from, end, into);
-    return error == std::errc() && at == end;
+    for (std::size_t i = from; i < from + length; ++i) {
+      if (text[i] < '0' || text[i] > '9') return false;
+      into = 10 * into + (text[i] - '0');
+    }
+    return true;
   };
   if (!number(0, 4, year) || !number(5, 2, month) || !number(8, 2, day)) return std::nullopt;
   const std::chrono::year_month_day ymd{std::chrono::year(year), std::chrono::month(static_cast<unsigned>(month)),

@@ -83,10 +83,7 @@ AccidentPage::AccidentPage(Kit kit) : StationPage(kit) {
   auto* column = scrolledColumn(this);
   column->addWidget(stationHeading(QStringLiteral("After an accident"), QStringLiteral("dropped, wet, shorted, swollen, smelling, hot")));
   auto* row = new QHBoxLayout;
-  packs_ = new QComboBox;
-  packs_->setAccessibleName(QStringLiteral("pack of the accident"));
-  packs_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-  packs_->setMinimumContentsLength(12);
+  packs_ = packChooser("pack of the accident");
   row->addWidget(packs_);
   what_ = new QComboBox;
   what_->setAccessibleName(QStringLiteral("what happened"));
@@ -129,10 +126,7 @@ void AccidentPage::note() {
 
 void AccidentPage::refresh() {
   const Plan& plan = kit_.document.plan();
-  const int was = packs_->currentIndex();
-  packs_->clear();
-  for (const Pack& p : plan.packs) packs_->addItem(text(shownName(p)));
-  packs_->setCurrentIndex(std::clamp(was, 0, std::max(0, packs_->count() - 1)));
+  fillWithPacks(packs_, plan);
   QStringList open;
   for (const Pack& p : plan.packs)
     for (const std::size_t i : openAccidents(plan, p.id)) {

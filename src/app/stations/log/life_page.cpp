@@ -29,10 +29,7 @@ PackLifePage::PackLifePage(Kit kit) : StationPage(kit) {
   auto* column = scrolledColumn(this);
   auto* head = new QHBoxLayout;
   head->addWidget(stationHeading(QStringLiteral("How it is"), QStringLiteral("band: what the measurements allow, nine times in ten")), 1);
-  packs_ = new QComboBox;
-  packs_->setAccessibleName(QStringLiteral("pack that is looked at"));
-  packs_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-  packs_->setMinimumContentsLength(12);
+  packs_ = packChooser("pack that is looked at");
   connect(packs_, &QComboBox::activated, this, [this] { show(); });
   head->addWidget(packs_);
   column->addLayout(head);
@@ -105,12 +102,7 @@ void PackLifePage::takeOver() {
 }
 
 void PackLifePage::refresh() {
-  const Plan& plan = kit_.document.plan();
-  const int was = packs_->currentIndex();
-  packs_->clear();
-  for (const Pack& p : plan.packs) packs_->addItem(text(shownName(p)));
-  packs_->setCurrentIndex(std::clamp(was, 0, std::max(0, packs_->count() - 1)));
-  packs_->setVisible(packs_->count() > 1);
+  fillWithPacks(packs_, kit_.document.plan());
   show();
 }
 

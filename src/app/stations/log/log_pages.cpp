@@ -6,6 +6,7 @@
 #include "app/widgets/plain.h"
 #include "core/io/clock.h"
 #include "core/plan/entries.h"
+#include "core/plan/names.h"
 
 namespace usherwright::app {
 namespace {
@@ -13,6 +14,22 @@ namespace {
 constexpr std::size_t mostAsks = 3;  // more at once help nobody
 
 }  // namespace
+
+QComboBox* packChooser(const char* name) {
+  auto* chooser = new QComboBox;
+  chooser->setAccessibleName(QLatin1String(name));
+  chooser->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+  chooser->setMinimumContentsLength(12);
+  return chooser;
+}
+
+void fillWithPacks(QComboBox* chooser, const Plan& plan) {
+  const int was = chooser->currentIndex();
+  chooser->clear();
+  for (const Pack& p : plan.packs) chooser->addItem(text(shownName(p)));
+  chooser->setCurrentIndex(std::clamp(was, 0, std::max(0, chooser->count() - 1)));
+  chooser->setVisible(chooser->count() > 1);
+}
 
 JournalPage::JournalPage(Kit kit, BegunLine begun) : StationPage(kit), begun_(std::move(begun)) {
   auto* column = pageColumn(this);

@@ -16,6 +16,11 @@ namespace usherwright::app {
 /// What another page of the station began to write: the journal takes it when it is turned to.
 using BegunLine = std::shared_ptr<QString>;
 
+/// A list of the plan's packs to choose from.
+QComboBox* packChooser(const char* name);
+/// With the packs of now, on the one that it was on.
+void fillWithPacks(QComboBox* chooser, const Plan& plan);
+
 class JournalPage : public StationPage {
   Q_OBJECT
 

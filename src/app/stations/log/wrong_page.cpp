@@ -18,10 +18,7 @@ WrongPage::WrongPage(Kit kit) : StationPage(kit) {
   auto* head = new QHBoxLayout;
   head->addWidget(
       stationHeading(QStringLiteral("What is wrong?"), QStringLiteral("enter what was read, in any order; nothing of it is kept")), 1);
-  packs_ = new QComboBox;
-  packs_->setAccessibleName(QStringLiteral("pack that something is wrong with"));
-  packs_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-  packs_->setMinimumContentsLength(12);
+  packs_ = packChooser("pack that something is wrong with");
   connect(packs_, &QComboBox::activated, this, [this] { show(); });
   head->addWidget(packs_);
   column->addLayout(head);
@@ -65,12 +62,7 @@ WrongPage::WrongPage(Kit kit) : StationPage(kit) {
 }
 
 void WrongPage::refresh() {
-  const Plan& plan = kit_.document.plan();
-  const int was = packs_->currentIndex();
-  packs_->clear();
-  for (const Pack& p : plan.packs) packs_->addItem(text(shownName(p)));
-  packs_->setCurrentIndex(std::clamp(was, 0, std::max(0, packs_->count() - 1)));
-  packs_->setVisible(packs_->count() > 1);
+  fillWithPacks(packs_, kit_.document.plan());
   show();
 }
 

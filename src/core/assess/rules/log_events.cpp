@@ -123,7 +123,11 @@ void log07(const Context& c, Findings& out) {
   if (!c.today) return;
   const std::vector<DueItem> items = dueOf(c.plan, *c.today);
   if (items.empty()) return;
-  const std::string newest = logRows(c.plan).front().pointer + "/when";  // work has no field of its own: the log's newest day
+  // Work has no field of its own: it is shown at what was noted last.
+  std::string newest = c.plan.log.empty() ? std::string() : fmt::format("/log/{}/when", c.plan.log.size() - 1);
+  if (newest.empty() && !c.plan.rides.empty()) newest = fmt::format("/rides/{}/when", c.plan.rides.size() - 1);
+  for (std::size_t k = 0; newest.empty() && k < c.plan.packs.size(); ++k)
+    if (!c.plan.packs[k].charges.empty()) newest = packPointer(k, fmt::format("charges/{}/when", c.plan.packs[k].charges.size() - 1));
   for (const DueItem& item : items) {
     if (!item.isDue || item.what == LogEvent::HeldFull) continue;  // CHG-10 has that one
     const Pack* p = c.plan.findPack(item.pack);
