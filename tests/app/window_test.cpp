@@ -118,7 +118,7 @@ QString Bench::shownWords() {
 }
 
 void Bench::waitForStudies() {
-  for (int i = 0; i < 3000; ++i) {
+  for (int i = 0; i < 9000; ++i) {
     settle();
     if (!window_->jobs().running()) return;
     QTest::qWait(10);

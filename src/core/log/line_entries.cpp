@@ -117,7 +117,7 @@ void LineReader::ride() {
   const auto left = [](const Figure& f) { return (f.after == Sense::Left || f.precededBy(Sense::Left)) && !f.precededBy(Sense::Used); };
   const double bars = plan_.bike.gauge.bars ? *plan_.bike.gauge.bars : 10;
   if (const auto v = take([&](const Figure& f) { return f.of == Of::Bars && left(f); }, {0, bars}, "bars left", Kind::Count))
-    r.barsLeft = static_cast<int>(std::lround(*v));
+    r.barsLeft = static_cast<int>(std::lround(std::clamp(*v, 0.0, 1000.0)));
   if (const auto v = take([&](const Figure& f) { return f.of == Of::Voltage && left(f); }, likelyVolts, "volts at the end", Kind::Voltage))
     r.voltsLeft = Volt(*v);
   askLoose(Of::Bars, "left at the end, or used? Write “2 bars left”.");
