@@ -199,3 +199,29 @@ TEST_CASE("nothing but its end is said of a pack that is out of use: no charge, 
       if (s->part.ends_with("/1")) CHECK(s->tip.find("never") != std::string::npos);
   }
 }
+
+TEST_CASE("what was understood stands in the order of the line, each piece as it was typed") {
+  const Plan plan = plans::sound();
+  for (const char* line :
+       {"ride 21.4 km, 2 bars left, load 40", "yesterday 2 bars left after 21.4 km ride", "second 9.6 Ah charged from 20 to 90 %"}) {
+    const LogLine l = readLogLine(line, plan, theDay);
+    REQUIRE(l.pieces.size() >= 3);
+    std::size_t at = 0;
+    for (const LogLine::Understood& u : l.pieces) {
+      INFO(line << " | " << u.said);
+      at = std::string_view(line).find(u.said, at);
+      REQUIRE(at != std::string_view::npos);
+    }
+  }
+}
+
+TEST_CASE("a load without a unit is in the units of the window, one with a unit is what it says") {
+  const Plan plan = plans::sound();
+  const auto load = [&](const char* line, UnitSystem units) {
+    return std::get<Ride>(readLogLine(line, plan, theDay, units).entry).load->value();
+  };
+  CHECK(load("ride 18 km load 40", UnitSystem::Metric) == Approx(40));
+  CHECK(load("ride 18 km load 40", UnitSystem::Imperial) == Approx(18.1437).epsilon(1e-4));
+  CHECK(load("ride 18 km load 40 kg", UnitSystem::Imperial) == Approx(40));
+  CHECK(load("ride 18 km load 40 lb", UnitSystem::Metric) == Approx(18.1437).epsilon(1e-4));
+}

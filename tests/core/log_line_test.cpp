@@ -365,3 +365,21 @@ TEST_CASE("what a line enters stands in the plan, and a line that asks enters no
   CHECK(fell->log.back().what == LogEvent::Fell);
   CHECK(!withLogLine(bike(), readLogLine("fell", bike(), aThursday)));
 }
+
+TEST_CASE("words in quotes stay as they stand, in every kind of quotes, closed or not") {
+  constexpr std::array quoted{Typed{"ride 18 km \"wet road\"", "ride km=18 “wet road”"},
+                              Typed{"ride 18 km “wet road”", "ride km=18 “wet road”"},
+                              Typed{"ride 18 km „wet road“", "ride km=18 “wet road”"},
+                              Typed{"ride 18 km «wet road»", "ride km=18 “wet road”"},
+                              Typed{"ride 18 km \"wet road", "ride km=18 “wet road”"},
+                              Typed{"ride 18 km \"\"", "ride km=18"},
+                              Typed{"ride 18 km \"", "ride km=18"},
+                              Typed{"\"fell\" ride 18 km \"3 stops, 2 hot\"", "ride km=18 “fell 3 stops, 2 hot”"},
+                              Typed{"ride 18 km \"größer – 3 °C\"", "ride km=18 “größer – 3 °C”"},
+                              Typed{"charged deck 9.6 Ah \"slowly\"", "?"},
+                              Typed{"\"ride 18 km\"", "?"}};
+  for (const Typed& row : quoted) {
+    INFO(printed(row.line));
+    CHECK(readAs(row.line) == row.read);
+  }
+}

@@ -5,6 +5,7 @@
 
 #include "core/assess/assessment.h"
 #include "core/assess/figures.h"
+#include "core/assess/out_of_use.h"
 #include "core/assess/rules/rule.h"
 #include "core/plan/edit.h"
 #include "core/quantity/text.h"
@@ -39,9 +40,7 @@ bool isAbout(const Finding& f, const std::string& pack) {
 /// A pack that is never to be used again has that one finding: no word on how to make it stronger, charge or ride it.
 void onlyTheEnd(const Plan& plan, std::vector<Finding>& findings) {
   for (const Pack& p : plan.packs) {
-    const auto end = std::find_if(findings.begin(), findings.end(), [&](const Finding& f) {
-      return (f.id == "PACK-09" || f.id == "PACK-15" || f.id == "LOG-06") && f.severity == Severity::Stop && f.part == p.id;
-    });
+    const auto end = std::find_if(findings.begin(), findings.end(), [&](const Finding& f) { return endsUse(f, p.id); });
     if (end == findings.end()) continue;
     const std::string id = end->id;
     std::erase_if(findings, [&](const Finding& f) { return isAbout(f, p.id) && f.id != id; });

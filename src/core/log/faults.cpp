@@ -119,10 +119,21 @@ double density(const Shown& s, double x) {
   return std::exp(-0.5 * z * z) / (s.spread * std::sqrt(2 * M_PI));
 }
 
-double likelihood(const FaultSetup& setup, PackFault fault, Sign sign, double value) {
-  const Shown s = shownBy(setup, fault, sign);
+/// What every fault would show of every sign: worked out once for a pack.
+using Table = std::array<std::array<Shown, signCount>, faultCount>;
+
+Table tableOf(const FaultSetup& setup) {
+  Table out;
+  for (std::size_t f = 0; f < faultCount; ++f)
+    for (std::size_t s = 0; s < signCount; ++s) out[f][s] = shownBy(setup, static_cast<PackFault>(f), static_cast<Sign>(s));
+  return out;
+}
+
+double likelihood(const Table& table, std::size_t fault, Sign sign, double value) {
+  const Shown& s = table[fault][static_cast<std::size_t>(sign)];
   if (isLook(sign)) return value > 0.5 ? s.middle : 1 - s.middle;
-  const double range = sign == Sign::Spread ? 3 : std::max(10.0, 2 * std::abs(shownBy(setup, PackFault::Sound, sign).middle));
+  const Shown& sound = table[static_cast<std::size_t>(PackFault::Sound)][static_cast<std::size_t>(sign)];
+  const double range = sign == Sign::Spread ? 3 : std::max(10.0, 2 * std::abs(sound.middle));
   return (1 - strayShare) * density(s, ownScale(sign, value)) + strayShare / range;
 }
 
@@ -142,28 +153,28 @@ double bits(const Chances& p) {
   return out;
 }
 
-Chances after(const FaultSetup& setup, Chances p, Sign sign, double value) {
-  for (std::size_t f = 0; f < faultCount; ++f) p[f] *= likelihood(setup, static_cast<PackFault>(f), sign, value);
+Chances after(const Table& table, Chances p, Sign sign, double value) {
+  for (std::size_t f = 0; f < faultCount; ++f) p[f] *= likelihood(table, f, sign, value);
   normalise(p);
   return p;
 }
 
 /// Bits that a reading of a sign is expected to take away.
-double expectedGain(const FaultSetup& setup, const Chances& p, Sign sign) {
+double expectedGain(const Table& table, const Chances& p, Sign sign) {
   const double before = bits(p);
   double left = 0;
   for (std::size_t f = 0; f < faultCount; ++f) {
     if (p[f] < 1e-4) continue;
-    const Shown s = shownBy(setup, static_cast<PackFault>(f), sign);
+    const Shown& s = table[f][static_cast<std::size_t>(sign)];
     if (isLook(sign)) {
-      left += p[f] * (s.middle * bits(after(setup, p, sign, 1)) + (1 - s.middle) * bits(after(setup, p, sign, 0)));
+      left += p[f] * (s.middle * bits(after(table, p, sign, 1)) + (1 - s.middle) * bits(after(table, p, sign, 0)));
       continue;
     }
     // Five points of a normal law, by Gauss and Hermite.
     constexpr std::array<double, 5> points{-2.857, -1.3556, 0, 1.3556, 2.857}, weights{0.01126, 0.22208, 0.53333, 0.22208, 0.01126};
     for (std::size_t i = 0; i < points.size(); ++i) {
       const double x = s.middle + points[i] * s.spread;
-      left += p[f] * weights[i] * bits(after(setup, p, sign, sign == Sign::Spread ? std::pow(10, x) : x));
+      left += p[f] * weights[i] * bits(after(table, p, sign, sign == Sign::Spread ? std::pow(10, x) : x));
     }
   }
   return before - left;
@@ -189,13 +200,14 @@ Shown shownBy(const FaultSetup& setup, PackFault fault, Sign sign) {
 }
 
 FaultRanking rankFaults(const FaultSetup& setup, const Signs& signs) {
+  const Table table = tableOf(setup);
   Chances p = priors;
   const auto drop = [&](PackFault f) { p[static_cast<std::size_t>(f)] = 0; };
   if (!setup.joined) drop(PackFault::InputDead);
   if (setup.model.box || setup.model.parallel < 2) drop(PackFault::LostString);
   normalise(p);
   for (std::size_t s = 0; s < signCount; ++s)
-    if (signs[s] && std::isfinite(*signs[s])) p = after(setup, p, static_cast<Sign>(s), *signs[s]);
+    if (signs[s] && std::isfinite(*signs[s])) p = after(table, p, static_cast<Sign>(s), *signs[s]);
   FaultRanking out;
   for (std::size_t f = 0; f < faultCount; ++f) out.faults.push_back({static_cast<PackFault>(f), p[f]});
   std::stable_sort(out.faults.begin(), out.faults.end(),
@@ -205,7 +217,7 @@ FaultRanking rankFaults(const FaultSetup& setup, const Signs& signs) {
   for (std::size_t s = 0; s < signCount; ++s) {
     const Sign sign = static_cast<Sign>(s);
     if (signs[s] || (sign == Sign::OwnAmperes && !setup.joined)) continue;
-    const double gain = expectedGain(setup, p, sign);
+    const double gain = expectedGain(table, p, sign);
     if (gain < worthIt || gain / trouble[s] <= best) continue;
     best = gain / trouble[s];
     out.next = sign;

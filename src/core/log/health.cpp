@@ -6,6 +6,8 @@
 #include <array>
 #include <cmath>
 
+#include "core/pack/ladders.h"
+
 namespace usherwright {
 namespace {
 
@@ -24,8 +26,6 @@ constexpr double byWholeStrings = 0.04;
 constexpr double surely = 3.5;                               // standard deviations
 constexpr std::size_t mostLookedBack = 80, mostBefore = 40;  // points: what is older says little of a fall now
 
-double efficiencyOf(Chemistry c) { return c == Chemistry::Lead ? 0.85 : c == Chemistry::Nimh ? 0.70 : 0.99; }
-
 /// Student's two-sided 90 % by degrees of freedom.
 double student(std::size_t freedom) {
   constexpr std::array table{6.314, 2.920, 2.353, 2.132, 2.015, 1.943, 1.895, 1.860, 1.833, 1.812};
@@ -35,7 +35,7 @@ double student(std::size_t freedom) {
 
 std::vector<HealthPoint> pointsOf(const PackModel& model, const Pack& pack, std::size_t index) {
   std::vector<HealthPoint> out;
-  const double efficiency = efficiencyOf(model.chemistry);
+  const double efficiency = storedShare(model.chemistry);
   const std::string base = "/packs/" + std::to_string(index);
   for (std::size_t i = 0; i < pack.capacityTests.size(); ++i) {
     const CapacityTest& t = pack.capacityTests[i];

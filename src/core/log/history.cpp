@@ -176,7 +176,7 @@ std::vector<LogRow> logRows(const Plan& plan) {
     const LogEntry& e = plan.log[i];
     const Pack* pack = plan.findPack(e.pack);
     const std::string words = Words().word(pack ? shownName(*pack) : e.pack).word(wordsOf(e)).text();
-    add(e.when, std::string(logEventWords[static_cast<std::size_t>(e.what)]), words, "/log", i);
+    add(e.when, std::string(wordOf(e.what)), words, "/log", i);
   }
   std::stable_sort(out.begin(), out.end(), [](const LogRow& a, const LogRow& b) { return a.day && (!b.day || *a.day > *b.day); });
   return out;

@@ -31,19 +31,6 @@ bool isSpent(const Piece& p) {
   }
 }
 
-std::string_view insideQuotes(std::string_view text) {
-  const auto first = codePointAt(text, 0).length;
-  text.remove_prefix(first);
-  std::size_t at = 0, end = text.size();
-  while (at < text.size()) {
-    end = at;
-    at += codePointAt(text, at).length;
-  }
-  const std::string_view tail = text.substr(std::min(end, text.size()));
-  const bool closed = tail == "\"" || tail == "”" || tail == "“" || tail == "»";
-  return closed ? text.substr(0, end) : text;
-}
-
 }  // namespace
 
 LineReader::LineReader(std::string_view line, const Plan& plan, Date today, UnitSystem units)
@@ -85,8 +72,7 @@ LogLine LineReader::plainNote() {
 }
 
 void LineReader::understood(std::size_t first, std::size_t last, std::string means) {
-  at_.push_back(first);
-  out_.pieces.push_back({std::string(said(line_, pieces_, first, last)), std::move(means)});
+  understood_.emplace_back(first, LogLine::Understood{std::string(said(line_, pieces_, first, last)), std::move(means)});
 }
 void LineReader::ask(const Figure& f, std::string_view what) {
   out_.asks.push_back(fmt::format("{}: {}", inQuotes(said(line_, pieces_, f.first, f.last)), what));
@@ -156,11 +142,8 @@ std::string_view LineReader::word(Sense kind) {
     case Sense::Cells: return "cells";
     case Sense::CapacityTest: return "capacity test";
     case Sense::Note: return "note";
-    default: return logEventWords[static_cast<std::size_t>(eventOf(kind))];
+    default: return wordOf(eventOf(kind));
   }
-}
-LogEvent LineReader::eventOf(Sense kind) {
-  return static_cast<LogEvent>(static_cast<int>(kind) - static_cast<int>(Sense::Tightened) + static_cast<int>(LogEvent::Tightened));
 }
 
 /// "not charged", "nearly fell", "ride tomorrow?": no log of what happened.
@@ -209,7 +192,7 @@ void LineReader::notes() {
     const Piece& p = pieces_[i];
     if (p.used) continue;
     std::string_view text = said(line_, pieces_, i, i);
-    if (p.is == Token::Quoted) text = insideQuotes(text);
+    if (p.is == Token::Quoted) text = line_.substr(p.innerBegin, p.innerEnd - p.innerBegin);
     else if (kind_ < Sense::Tightened && !p.kept && isSpent(p)) continue;
     const bool glued = !note.empty() && p.begin == last;
     note += (note.empty() || glued ? "" : " ");
@@ -230,13 +213,9 @@ void LineReader::notes() {
 }
 
 void LineReader::order() {
-  std::vector<std::size_t> rank(at_.size());
-  for (std::size_t i = 0; i < rank.size(); ++i) rank[i] = i;
-  std::stable_sort(rank.begin(), rank.end(), [&](std::size_t a, std::size_t b) { return at_[a] < at_[b]; });
-  std::vector<LogLine::Understood> sorted;
-  sorted.reserve(rank.size());
-  for (const std::size_t i : rank) sorted.push_back(std::move(out_.pieces[i]));
-  out_.pieces = std::move(sorted);
+  std::stable_sort(understood_.begin(), understood_.end(), [](const auto& a, const auto& b) { return a.first < b.first; });
+  out_.pieces.reserve(understood_.size());
+  for (auto& [first, piece] : understood_) out_.pieces.push_back(std::move(piece));
 }
 
 }  // namespace logline
@@ -255,7 +234,7 @@ Expected<Plan> withLogLine(const Plan& plan, const LogLine& line) {
 }
 
 std::string_view loggedWord(const Logged& entry) {
-  if (const auto* event = std::get_if<LogEntry>(&entry)) return logEventWords[static_cast<std::size_t>(event->what)];
+  if (const auto* event = std::get_if<LogEntry>(&entry)) return wordOf(event->what);
   constexpr std::array<std::string_view, 5> words{"nothing", "ride", "charge", "cells", "capacity test"};
   return words[entry.index()];
 }

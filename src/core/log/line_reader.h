@@ -36,7 +36,6 @@ class LineReader {
   void notes();
   void order();
   static std::string_view word(Sense kind);
-  static LogEvent eventOf(Sense kind);
 
   // The entries: line_entries.cpp.
   void entry();
@@ -63,9 +62,9 @@ class LineReader {
   UnitSystem units_;
   std::vector<Piece> pieces_;
   std::vector<Figure> figures_;
-  std::vector<bool> taken_;         ///< of the figures
-  std::vector<std::size_t> named_;  ///< packs
-  std::vector<std::size_t> at_;     ///< first piece of each that was understood
+  std::vector<bool> taken_;                                              ///< of the figures
+  std::vector<std::size_t> named_;                                       ///< packs
+  std::vector<std::pair<std::size_t, LogLine::Understood>> understood_;  ///< each by its first piece
   Sense kind_ = Sense::None;
   LogLine out_;
 };

@@ -17,64 +17,60 @@ namespace {
 
 using label::Glyph;
 
-constexpr std::array<std::string_view, 56> senseNames{"",
-                                                      "ride",
-                                                      "charge",
-                                                      "cells",
-                                                      "capacity test",
-                                                      "note",
-                                                      "tightened",
-                                                      "contacts-cleaned",
-                                                      "washed",
-                                                      "seals-checked",
-                                                      "held-full",
-                                                      "reverse-tested",
-                                                      "fell",
-                                                      "wet",
-                                                      "shorted",
-                                                      "swollen",
-                                                      "smelling",
-                                                      "hot",
-                                                      "fuse-opened",
-                                                      "warm-on-one-side",
-                                                      "stored",
-                                                      "part-changed",
-                                                      "climb",
-                                                      "left",
-                                                      "from",
-                                                      "to",
-                                                      "rested",
-                                                      "load",
-                                                      "used",
-                                                      "full",
-                                                      "at",
-                                                      "took",
-                                                      "bars",
-                                                      "of",
-                                                      "today",
-                                                      "yesterday",
-                                                      "monday",
-                                                      "tuesday",
-                                                      "wednesday",
-                                                      "thursday",
-                                                      "friday",
-                                                      "saturday",
-                                                      "sunday",
-                                                      "january",
-                                                      "february",
-                                                      "march",
-                                                      "april",
-                                                      "may",
-                                                      "june",
-                                                      "july",
-                                                      "august",
-                                                      "september",
-                                                      "october",
-                                                      "november",
-                                                      "december",
-                                                      "not"};
+/// Besides those of events, which are named as in a plan.
+struct Named {
+  std::string_view name;
+  Sense sense;
+};
+constexpr std::array named{Named{"ride", Sense::Ride},
+                           Named{"charge", Sense::Charge},
+                           Named{"cells", Sense::Cells},
+                           Named{"capacity test", Sense::CapacityTest},
+                           Named{"note", Sense::Note},
+                           Named{"climb", Sense::Climb},
+                           Named{"left", Sense::Left},
+                           Named{"from", Sense::From},
+                           Named{"to", Sense::To},
+                           Named{"rested", Sense::Rested},
+                           Named{"load", Sense::Load},
+                           Named{"used", Sense::Used},
+                           Named{"full", Sense::Full},
+                           Named{"at", Sense::At},
+                           Named{"took", Sense::Took},
+                           Named{"bars", Sense::Bars},
+                           Named{"of", Sense::Of},
+                           Named{"today", Sense::Today},
+                           Named{"yesterday", Sense::Yesterday},
+                           Named{"monday", Sense::Monday},
+                           Named{"tuesday", Sense::Tuesday},
+                           Named{"wednesday", Sense::Wednesday},
+                           Named{"thursday", Sense::Thursday},
+                           Named{"friday", Sense::Friday},
+                           Named{"saturday", Sense::Saturday},
+                           Named{"sunday", Sense::Sunday},
+                           Named{"january", Sense::January},
+                           Named{"february", Sense::February},
+                           Named{"march", Sense::March},
+                           Named{"april", Sense::April},
+                           Named{"may", Sense::May},
+                           Named{"june", Sense::June},
+                           Named{"july", Sense::July},
+                           Named{"august", Sense::August},
+                           Named{"september", Sense::September},
+                           Named{"october", Sense::October},
+                           Named{"november", Sense::November},
+                           Named{"december", Sense::December},
+                           Named{"not", Sense::Not},
+                           Named{"unsure", Sense::Unsure},
+                           Named{"about", Sense::About}};
 
-static_assert(senseNames.size() == static_cast<std::size_t>(Sense::Not) + 1);
+Sense senseNamed(std::string_view name) {
+  for (const Named& n : named)
+    if (n.name == name) return n.sense;
+  for (std::size_t e = static_cast<std::size_t>(LogEvent::Tightened); e < logEventWords.size(); ++e)
+    if (logEventWords[e] == name) return senseOf(static_cast<LogEvent>(e));
+  return Sense::None;
+}
 
 struct Table {
   std::map<std::u32string, Sense, std::less<>> words;
@@ -88,11 +84,7 @@ struct Table {
       return;
     }
     for (const auto& row : rows->rows) {
-      const auto name = std::find(senseNames.begin() + 1, senseNames.end(), row[0]);
-      const Sense sense = row[0] == "unsure"         ? Sense::Unsure
-                          : row[0] == "about"        ? Sense::About
-                          : name != senseNames.end() ? static_cast<Sense>(name - senseNames.begin())
-                                                     : Sense::None;
+      const Sense sense = senseNamed(row[0]);
       if (sense == Sense::None) problems.push_back(fmt::format("“{}”: no such meaning", row[0]));
       add(sense, row[2]);
     }
@@ -168,6 +160,8 @@ std::vector<Piece> piecesOf(std::string_view line) {
     Piece p;
     if (opensQuote(c)) {
       while (j < glyphs.size() && !closesQuote(glyphs[j].c)) ++j;
+      p.innerBegin = glyphs[i].end;
+      p.innerEnd = glyphs[j - 1].end;
       j = std::min(j + 1, glyphs.size());
       p.is = Token::Quoted;
     } else if (label::isDigit(c)) {

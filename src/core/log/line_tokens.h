@@ -7,6 +7,7 @@
 #include <vector>
 
 #include "core/label/numbers.h"
+#include "core/plan/choices.h"
 
 namespace usherwright::logline {
 
@@ -17,22 +18,8 @@ enum class Sense : std::uint8_t {
   Cells,
   CapacityTest,
   Note,
-  Tightened,  // from here to PartChanged in the order of LogEvent
-  ContactsCleaned,
-  Washed,
-  SealsChecked,
-  HeldFull,
-  ReverseTested,
-  Fell,
-  Wet,
-  Shorted,
-  Swollen,
-  Smelling,
-  Hot,
-  FuseOpened,
-  WarmOnOneSide,
-  Stored,
-  PartChanged,
+  Tightened,  // from here to PartChanged as LogEvent has them
+  PartChanged = Tightened + static_cast<std::uint8_t>(LogEvent::PartChanged) - static_cast<std::uint8_t>(LogEvent::Tightened),
   Climb,
   Left,
   From,
@@ -71,6 +58,14 @@ enum class Sense : std::uint8_t {
   About
 };
 
+/// The sense of an event from Tightened on, and back.
+constexpr Sense senseOf(LogEvent what) {
+  return static_cast<Sense>(static_cast<int>(what) - static_cast<int>(LogEvent::Tightened) + static_cast<int>(Sense::Tightened));
+}
+constexpr LogEvent eventOf(Sense kind) {
+  return static_cast<LogEvent>(static_cast<int>(kind) - static_cast<int>(Sense::Tightened) + static_cast<int>(LogEvent::Tightened));
+}
+
 constexpr bool isKind(Sense s) { return s >= Sense::Ride && s <= Sense::PartChanged; }
 constexpr bool isWeekday(Sense s) { return s >= Sense::Monday && s <= Sense::Sunday; }
 constexpr bool isMonth(Sense s) { return s >= Sense::January && s <= Sense::December; }
@@ -84,6 +79,7 @@ struct Piece {
   std::u32string text;  ///< folded
   label::Printed figure;
   std::size_t begin = 0, end = 0;
+  std::size_t innerBegin = 0, innerEnd = 0;  ///< of a text in quotes: without them
   bool used = false;
   bool kept = false;  ///< in the note, whatever it is
 

@@ -7,6 +7,7 @@
 #include <cmath>
 #include <numeric>
 
+#include "core/pack/ladders.h"
 #include "core/parts/nameplate.h"
 #include "core/quantity/date.h"
 #include "core/quantity/text.h"
@@ -16,12 +17,6 @@ namespace usherwright {
 namespace {
 
 constexpr std::chrono::days soon{90};
-
-double efficiencyOf(Chemistry chemistry) {
-  if (chemistry == Chemistry::Lead) return 0.85;
-  if (chemistry == Chemistry::Nimh) return 0.70;
-  return 0.99;
-}
 
 std::string n(double value) { return formatNumber(value); }
 
@@ -140,7 +135,7 @@ int missingByRatio(double health, int parallel) {
 
 Expected<CapacityVerdict> judgeCapacity(const CapacityInput& in) {
   if (in.tests.empty() || !in.tests.back().putBack) return unexpected("capacity test", "none", "the Ah put back from empty to full");
-  const auto ampereHours = [&](const CapacityTest& t) { return t.putBack.value_or(AmpereHour(0)) * efficiencyOf(in.chemistry); };
+  const auto ampereHours = [&](const CapacityTest& t) { return t.putBack.value_or(AmpereHour(0)) * storedShare(in.chemistry); };
   CapacityVerdict v;
   const CapacityTest& last = in.tests.back();
   v.measured = ampereHours(last);

@@ -10,6 +10,7 @@
 
 #include "core/assess/figures.h"
 #include "core/assess/joining_facts.h"
+#include "core/assess/out_of_use.h"
 #include "core/charging/of_plan.h"
 #include "core/plan/evidence.h"
 #include "core/plan/names.h"
@@ -149,9 +150,7 @@ const Finding* chargingStop(const Plan& plan, const Assessment& assessment, std:
 }
 
 const Finding* outOfUse(const Assessment& assessment, const std::string& pack) {
-  const auto at = std::find_if(assessment.findings.begin(), assessment.findings.end(), [&](const Finding& f) {
-    return f.severity == Severity::Stop && f.part == pack && (f.id == "PACK-09" || f.id == "PACK-15" || f.id == "LOG-06");
-  });
+  const auto at = std::find_if(assessment.findings.begin(), assessment.findings.end(), [&](const Finding& f) { return endsUse(f, pack); });
   return at == assessment.findings.end() ? nullptr : &*at;
 }
 

@@ -88,7 +88,7 @@ AccidentPage::AccidentPage(Kit kit) : StationPage(kit) {
   what_ = new QComboBox;
   what_->setAccessibleName(QStringLiteral("what happened"));
   for (auto e = static_cast<int>(LogEvent::Fell); e <= static_cast<int>(LogEvent::Hot); ++e)
-    what_->addItem(text(std::string(logEventWords[static_cast<std::size_t>(e)])), e);
+    what_->addItem(text(std::string(wordOf(e))), e);
   connect(what_, &QComboBox::activated, this, [this] { refresh(); });
   row->addWidget(what_);
   note_ = new QPushButton(QStringLiteral("Note it: out of use from now on"));
@@ -132,7 +132,7 @@ void AccidentPage::refresh() {
     for (const std::size_t i : openAccidents(plan, p.id)) {
       const LogEntry& e = plan.log[i];
       open << QStringLiteral("%1 is out of use: %2%3.")
-                  .arg(text(shownName(p)), text(std::string(logEventWords[static_cast<std::size_t>(e.what)])),
+                  .arg(text(shownName(p)), text(std::string(wordOf(e.what))),
                        e.when.empty() ? QString() : QStringLiteral(" on ") + text(e.when));
       lastOpen_ = i;
     }

@@ -42,7 +42,7 @@ PackLifePage::PackLifePage(Kit kit) : StationPage(kit) {
     for (const LogEntry& e : plan.log) {
       const bool concerns = e.pack == plan.packs[pack()].id || e.pack.empty();
       if (const auto day = parseDate(e.when); day && concerns && (isAccident(e.what) || e.what == LogEvent::PartChanged))
-        view.events.emplace_back(*day, std::string(logEventWords[static_cast<std::size_t>(e.what)]));
+        view.events.emplace_back(*day, std::string(wordOf(e.what)));
     }
     if (shown_.lost) view.events.emplace_back(shown_.lost->since, "sudden fall");
     std::sort(view.events.begin(), view.events.end());

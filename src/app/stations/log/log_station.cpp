@@ -27,7 +27,7 @@ std::vector<EntrySection> LogStation::sections() const {
   const auto& log = kit_.document.plan().log;
   std::vector<EntrySection> out;
   for (std::size_t i = log.size(); i-- > 0 && out.size() < most;) {
-    const std::string word(logEventWords[static_cast<std::size_t>(log[i].what)]);
+    const std::string word(wordOf(log[i].what));
     std::vector<const char*> keys{"when", "what", "pack", "note"};
     if (log[i].what == LogEvent::Stored) keys.insert(keys.end(), {"soc", "place_C"});
     if (isAccident(log[i].what)) keys.push_back("released_by");

@@ -5,13 +5,13 @@
 #include <array>
 
 #include "core/assess/rules/rule.h"
+#include "core/pack/ladders.h"
 
 namespace usherwright::rules {
 namespace {
 
 // At rest between 30 and 90 %: 50 mV are some 4 % of charge of nmc, 150 mV a group that leaks or has lost cells.
 const Volt apartStop(0.150), apartMind(0.050), aboveFull(0.05);
-const Minute restedEnough(30);  // by then the slow part of the sag has gone
 
 /// The last readings of all groups; empty if the pack was not at rest then.
 const Reading* lastGroups(const Pack& p) {
@@ -25,20 +25,16 @@ struct Drifting {
   std::size_t group = 0;  ///< from 1
   Volt off;               ///< the least of the three, with its sign
 };
-Volt medianOf(std::vector<Volt> volts) {
-  std::sort(volts.begin(), volts.end());
-  return volts[volts.size() / 2];
-}
 Drifting driftingOf(const Pack& p, const RestCurve& curve) {
   constexpr std::size_t checks = 3;
   const Volt like(0.100), leastOff(0.010);
   std::vector<const Reading*> last;
   for (auto r = p.readings.rbegin(); r != p.readings.rend() && last.size() < checks; ++r)
-    if (r->of == ReadingOf::Groups && r->groups.size() > 1 && (!r->rested || *r->rested >= restedEnough)) last.push_back(&*r);
+    if (isRestedLadder(*r)) last.push_back(&*r);
   if (last.size() < checks) return {};
   std::vector<Volt> medians;
   for (const Reading* r : last) {
-    medians.push_back(medianOf(r->groups));
+    medians.push_back(middleOf(r->groups));
     const StateOfCharge charge = curve.inverse(medians.back());
     const bool same =
         r->groups.size() == last.front()->groups.size() && std::abs((medians.back() - medians.front()).value()) <= like.value();

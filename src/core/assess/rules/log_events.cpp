@@ -50,7 +50,7 @@ void accidents(const Context& c, const Plan& logged, std::size_t k, Findings& ou
   f.headline = static_cast<double>(open.size());
   f.working = {"Accidents that are open",
                "each is released by a competent person, or the pack is out",
-               {input(c, "what", "what happened", std::string(logEventWords[static_cast<std::size_t>(e.what)]), pointer)},
+               {input(c, "what", "what happened", std::string(wordOf(e.what)), pointer)},
                fmt::format("{} open", open.size()),
                "no test at home makes a damaged lithium pack safe"};
   out.push_back(std::move(f));

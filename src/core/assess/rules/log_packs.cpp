@@ -8,6 +8,7 @@
 #include "core/assess/rules/rule.h"
 #include "core/charging/life.h"
 #include "core/log/health.h"
+#include "core/pack/ladders.h"
 #include "core/quantity/units.h"
 
 namespace usherwright::rules {
@@ -21,7 +22,6 @@ constexpr double resistanceMind = 1.5, resistanceStop = 2;
 constexpr days leastApart{7};
 const Volt drift(0.002);       // a day between groups
 const Volt likeCharge(0.030);  // medians of two readings of one state
-const Minute restedEnough(30);
 
 PackHealth healthIn(const Context& c, std::size_t k) {
   const PackModel& m = c.figures.packs[k].model;
@@ -125,15 +125,11 @@ std::vector<std::size_t> restedLadders(const Pack& p) {
   std::vector<std::size_t> out;
   for (std::size_t i = 0; i < p.readings.size(); ++i) {
     const Reading& r = p.readings[i];
-    if (r.of == ReadingOf::Groups && r.groups.size() > 1 && parseDate(r.when) && (!r.rested || *r.rested >= restedEnough)) out.push_back(i);
+    if (isRestedLadder(r) && parseDate(r.when)) out.push_back(i);
   }
   std::stable_sort(out.begin(), out.end(),
                    [&](std::size_t a, std::size_t b) { return parseDate(p.readings[a].when) < parseDate(p.readings[b].when); });
   return out;
-}
-Volt medianOf(std::vector<Volt> volts) {
-  std::nth_element(volts.begin(), volts.begin() + static_cast<std::ptrdiff_t>(volts.size() / 2), volts.end());
-  return volts[volts.size() / 2];
 }
 
 void log11(const Context& c, Findings& out) {
@@ -142,17 +138,17 @@ void log11(const Context& c, Findings& out) {
     const auto ladders = restedLadders(p);
     if (ladders.size() < 2) continue;
     const Reading& now = p.readings[ladders.back()];
-    const Volt median = medianOf(now.groups);
+    const Volt median = middleOf(now.groups);
     // Against the last one that lies a week or more back, of the same charge.
     const Reading* then = nullptr;
     for (const std::size_t i : ladders) {
       const Reading& r = p.readings[i];
       if (*parseDate(now.when) - *parseDate(r.when) < leastApart || r.groups.size() != now.groups.size()) continue;
-      if (std::abs((medianOf(r.groups) - median).value()) <= likeCharge.value()) then = &r;
+      if (std::abs((middleOf(r.groups) - median).value()) <= likeCharge.value()) then = &r;
     }
     if (!then) continue;
     const double apart = static_cast<double>((*parseDate(now.when) - *parseDate(then->when)).count());
-    const Volt before = medianOf(then->groups);
+    const Volt before = middleOf(then->groups);
     std::size_t worst = 0;
     Volt fell(-1000);
     for (std::size_t g = 0; g < now.groups.size(); ++g) {
