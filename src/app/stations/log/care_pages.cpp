@@ -88,7 +88,7 @@ AccidentPage::AccidentPage(Kit kit) : StationPage(kit) {
   what_ = new QComboBox;
   what_->setAccessibleName(QStringLiteral("what happened"));
   for (auto e = static_cast<int>(LogEvent::Fell); e <= static_cast<int>(LogEvent::Hot); ++e)
-    what_->addItem(text(std::string(wordOf(e))), e);
+    what_->addItem(text(std::string(wordOf(static_cast<LogEvent>(e)))), e);
   connect(what_, &QComboBox::activated, this, [this] { refresh(); });
   row->addWidget(what_);
   note_ = new QPushButton(QStringLiteral("Note it: out of use from now on"));
