@@ -7,6 +7,7 @@
 #include "app/jobs/job.h"
 #include "app/present/words.h"
 #include "app/widgets/plain.h"
+#include "core/plan/evidence.h"
 
 namespace usherwright::app {
 namespace {
@@ -130,7 +131,7 @@ void BottomLine::showJob() {
 void BottomLine::refresh() {
   const Assessment& a = kit_.document.assessment();
   units_->setText(kit_.document.units() == UnitSystem::Metric ? QStringLiteral("metric") : QStringLiteral("imperial"));
-  const int n = a.figures.assumedValues;
+  const int n = assumedValues(kit_.document.plan());
   assumed_->setText(n == 0   ? QStringLiteral("nothing assumed")
                     : n == 1 ? QStringLiteral("1 assumed value")
                              : QStringLiteral("%1 assumed values").arg(n));

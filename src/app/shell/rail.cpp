@@ -32,6 +32,7 @@ RailButton::RailButton(Kit kit, const StationRow& row, QWidget* parent)
 }
 
 void RailButton::showState(std::optional<Severity> worst, WayDone progress) {
+  if (!accessibleName().isEmpty() && worst_ == worst && progress_ == progress) return;
   worst_ = worst;
   progress_ = progress;
   const QString words = worst ? app::text(severityWord(*worst)) : QStringLiteral("clear");

@@ -8,6 +8,32 @@
 
 namespace usherwright::app {
 
+int PlainLabel::heightForWidth(int width) const {
+  if (!wordWrap()) return QLabel::heightForWidth(width);
+  if (measured_ != text()) {
+    measured_ = text();
+    heights_.clear();
+  }
+  for (const Height& h : heights_)
+    if (h.width == width) return h.height;
+  constexpr std::size_t widthsKept = 16;  // a window that is drawn larger asks for ever new ones
+  if (heights_.size() == widthsKept) heights_.clear();
+  heights_.push_back({width, QLabel::heightForWidth(width)});
+  return heights_.back().height;
+}
+
+bool PlainLabel::event(QEvent* e) {
+  switch (e->type()) {
+    case QEvent::FontChange:
+    case QEvent::StyleChange:
+    case QEvent::Polish:
+    case QEvent::ContentsRectChange:
+    case QEvent::ScreenChangeInternal: heights_.clear(); break;
+    default: break;
+  }
+  return QLabel::event(e);
+}
+
 QString onButton(QString words) { return words.replace(QLatin1Char('&'), QStringLiteral("&&")); }
 
 void showTip(QPoint place, const QString& words, QWidget* widget) {

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <QLabel>
+#include <vector>
 
 namespace usherwright::app {
 
@@ -14,6 +15,18 @@ class PlainLabel : public QLabel {
     setTextFormat(Qt::PlainText);
     setText(words);
   }
+  /// As a label's, each width laid out once for the words, font and margins that it has: layouts ask for the same few over and over.
+  int heightForWidth(int width) const override;
+
+ protected:
+  bool event(QEvent* e) override;
+
+ private:
+  struct Height {
+    int width, height;
+  };
+  mutable QString measured_;
+  mutable std::vector<Height> heights_;
 };
 
 /// Words for a button, a tab or a menu, where & would underline the letter after it.

@@ -3,6 +3,7 @@
 
 #include "calc/command.h"
 #include "calc/json.h"
+#include "core/plan/evidence.h"
 #include "core/plan/fields.h"
 #include "core/quantity/text.h"
 
@@ -120,7 +121,7 @@ std::string showJson(const Plan& plan, const Assessment& a) {
            {"peak_A", orNull(f.demand.peak)},
            {"sustained_A", orNull(f.demand.sustained)},
            {"sustained_assumed", f.demand.sustainedAssumed},
-           {"assumed_values", f.assumedValues}};
+           {"assumed_values", assumedValues(plan)}};
   out["packs"] = Json::array();
   for (const PackFigures& p : f.packs) out["packs"].push_back(packJson(p));
   out["elements"] = Json::array();

@@ -1,5 +1,6 @@
 // assess(): figures, then every rule, then one finding per cause, acceptance and order.
 #include <algorithm>
+#include <future>
 #include <map>
 #include <set>
 
@@ -94,22 +95,37 @@ Tally tallyOf(const std::vector<Finding>& findings) {
   return t;
 }
 
-/// Every one-click cure is carried out and assessed: it is offered if its finding is gone or milder, no Stop is new, and
-/// fewer are left.
+using Edits = decltype(Fix::edits);
+/// What is found after each cure; nothing for one that is refused. Several findings offer the same.
+using Outcomes = std::map<Edits, std::optional<std::vector<Finding>>>;
+
+/// Carries every cure out and assesses it: half of them on a second core, for they are most of the work after an edit.
+Outcomes carriedOut(const Plan& plan, const Given& given, const Assessment& made) {
+  Outcomes out;
+  std::vector<std::pair<const Fix*, std::optional<std::vector<Finding>>*>> work;
+  for (const Finding& f : made.findings)
+    for (const Fix& fix : f.fixes)
+      if (const auto [at, fresh] = out.try_emplace(fix.edits); fresh) work.emplace_back(&fix, &at->second);
+  const auto carryOut = [&](std::size_t first, std::size_t end) {
+    for (std::size_t i = first; i < end; ++i)
+      if (const auto next = withFix(plan, *work[i].first)) *work[i].second = assess(*next, given, &made, Parts()).findings;
+  };
+  const std::size_t half = work.size() / 2;
+  std::future<void> beside;
+  if (half > 0) beside = std::async(std::launch::async, carryOut, half, work.size());
+  carryOut(0, half > 0 ? half : work.size());
+  if (beside.valid()) beside.get();
+  return out;
+}
+
+/// A one-click cure is offered if its finding is gone or milder, no Stop is new, and fewer are left.
 void dropFutileFixes(const Plan& plan, const Given& given, Assessment& made) {
   std::vector<Finding>& findings = made.findings;
   const Tally now = tallyOf(findings);
-  // Several findings offer the same cure; empty for one that is refused.
-  std::map<decltype(Fix::edits), std::optional<std::vector<Finding>>> carriedOut;
-  const auto findingsAfter = [&](const Fix& fix) -> const std::optional<std::vector<Finding>>& {
-    const auto [at, first] = carriedOut.try_emplace(fix.edits);
-    if (!first) return at->second;
-    if (const auto next = withFix(plan, fix)) at->second = assess(*next, given, &made, Parts()).findings;
-    return at->second;
-  };
+  const Outcomes outcomes = carriedOut(plan, given, made);
   for (Finding& f : findings)
     std::erase_if(f.fixes, [&](const Fix& fix) {
-      const auto& left = findingsAfter(fix);
+      const auto& left = outcomes.at(fix.edits);
       if (!left) return true;
       const Tally after = tallyOf(*left);
       const bool stays =

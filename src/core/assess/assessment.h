@@ -29,8 +29,9 @@ namespace usherwright {
 struct PackFigures {
   Makeup makeup;
   PackModel model;
-  Source source;  ///< as it meets the bus, at its present charge
-  Ohm toJoint;    ///< fuse, contacts, lead; without the pack's inside and the joint
+  Source source;             ///< as it meets the bus, at its present charge
+  Ohm toJoint;               ///< fuse, contacts, lead; without the pack's inside and the joint
+  Known<Ampere> chargeLead;  ///< what the charge lead carries in the hottest air
   ShortSource shortSource;
   ShortCurrents shorts;       ///< at its own fuse
   Ampere backFed;             ///< what the packs hard-joined with it push together into a short on its side, to be broken
@@ -111,7 +112,6 @@ struct Figures {
   std::vector<ChargeFigures> charging;        ///< every charger with every pack
   RangeFigures range;
   Known<NeedFigures> need;
-  int assumedValues = 0;
 
   /// The element of a kind on the way of a pack; null if there is none.
   const Element* element(ElementKind kind, std::size_t pack) const;

@@ -31,7 +31,7 @@ struct Pairs {
       limits.push_back({"port", p.portCurrent                                           ? *p.portCurrent
                                 : c->id == "round-3pin" && lead && lead->area < thinPin ? thinPinCurrent
                                                                                         : c->continuous});
-    if (const auto rating = chargeLeadRating(plan, p)) limits.push_back({"lead", *rating});
+    if (const auto& rating = f.packs[k].chargeLead) limits.push_back({"lead", *rating});
     if (p.chargeFuse.rating && countsAsFitted(p.chargeFuse)) limits.push_back({"fuse", *p.chargeFuse.rating});
     return smallestLimit(limits);
   }

@@ -48,22 +48,10 @@ class Maker {
     range();
     addWindow(f_, plan_, catalogue_);
     f_.charging = chargePairs(plan_, catalogue_, f_, previous_, wanted_);
-    if (wanted_.has(Part::Cures)) countAssumed();
     return std::move(f_);
   }
 
  private:
-  /// Of a whole assessment; nobody reads it of one that only tries a cure.
-  void countAssumed() {
-    forEachField(
-        plan_,
-        [&](const std::string& pointer, const FieldSpec& spec, const FieldValue& value) {
-          if (isNumeric(spec.kind) && !std::holds_alternative<std::monostate>(value) && provenanceOf(plan_, pointer) == Provenance::Assumed)
-            ++f_.assumedValues;
-        },
-        Walk::Everyday);
-  }
-
   Ohm commonResistance() const {
     Ohm r = Ohm(plan_.bike.controller.tails.value_or(usual::controllerLeads));
     if (const Run* run = plan_.mainRun()) r += runResistance(routed(frame_, plan_, *run), plan_.ambient);
@@ -79,6 +67,7 @@ class Maker {
     pf.toJoint += plugResistance(catalogue_, p.plug) + adaptersResistance(plan_.leadOf(p.id), catalogue_);
     if (const Run* run = plan_.leadOf(p.id)) pf.toJoint += runResistance(routed(frame_, plan_, *run), plan_.ambient);
     pf.source = sourceOf(pf.model, p, pf.toJoint);
+    pf.chargeLead = chargeLeadRating(plan_, p);
     f_.packs.push_back(std::move(pf));
   }
 

@@ -6,6 +6,7 @@
 #include <cmath>
 
 #include "core/pack/readings.h"
+#include "core/plan/evidence.h"
 #include "core/plan/names.h"
 #include "core/plan/usual.h"
 #include "core/quantity/units.h"
@@ -301,7 +302,7 @@ Release releaseOf(const Plan& plan, const Assessment& assessment, const std::vec
   for (const Finding& f : assessment.findings)
     if (f.counted && f.severity == Severity::Stop) out.unproven.push_back(f.sentence);
   if (order.empty() || !out.open.empty() || !out.unproven.empty()) return out;
-  out.may = assessment.figures.assumedValues > 0 ? Release::May::Supervised : Release::May::Ride;
+  out.may = assumedValues(plan) > 0 ? Release::May::Supervised : Release::May::Ride;
   return out;
 }
 

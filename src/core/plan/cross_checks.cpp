@@ -96,16 +96,54 @@ Expected<void> recordsWithinFields(const Records<T>& items, const std::string& l
   return {};
 }
 
+/// The fields of objects and lists that are no records; stops at the first value that its field does not take.
+struct FieldChecker {
+  std::string path;
+  Expected<void>& result;
+
+  template <class Owner>
+  void all(const Owner& owner) {
+    for (const FieldSpec& spec : fieldsOf<Owner>())
+      if (const auto sound = validated(spec, spec.get(&owner)); !sound && result)
+        result = unexpected(fmt::format("{}/{}", path, spec.key), sound.error().found, sound.error().expected);
+    visitChildren(owner, *this);
+  }
+  template <class T>
+  void object(std::string_view key, const T& child) {
+    const std::size_t here = path.size();
+    path.append("/").append(key);
+    if (result) all(child);
+    path.resize(here);
+  }
+  template <class T>
+  void list(std::string_view key, const std::vector<T>& items) {
+    for (std::size_t i = 0; i < items.size(); ++i) entry(key, std::to_string(i), items[i]);
+  }
+  template <class T>
+  void keyed(std::string_view key, const std::vector<T>& items) {
+    for (const T& item : items) entry(key, item.id, item);
+  }
+  template <class T>
+  void entry(std::string_view key, const std::string& token, const T& item) {
+    const std::size_t here = path.size();
+    path.append("/").append(key);
+    object(token, item);
+    path.resize(here);
+  }
+  template <class T>
+  void records(std::string_view, const Records<T>&) {}
+  void volts(std::string_view, const std::vector<Volt>&) {}
+  void words(std::string_view, const std::vector<std::string>&) {}
+  void curve(std::string_view, const std::vector<CurvePoint>&) {}
+  void ride(std::string_view, const Shared<std::vector<RidePoint>>&) {}
+  void track(std::string_view, const Shared<std::vector<TrackPoint>>&) {}
+  void branch(std::string_view, const Shared<Plan>&) {}
+};
+
 /// Every value is one that its field takes: what an edit works out is checked as what a person types.
 Expected<void> withinFields(const Plan& plan, const Plan* checked) {
   Expected<void> result;
-  forEachField(
-      plan,
-      [&](const std::string& pointer, const FieldSpec& spec, const FieldValue& value) {
-        if (!result) return;
-        if (const auto sound = validated(spec, value); !sound) result = unexpected(pointer, sound.error().found, sound.error().expected);
-      },
-      Walk::Everyday);
+  FieldChecker{{}, result}.all(plan);
   for (std::size_t k = 0; result && k < plan.packs.size(); ++k) {
     const Pack& p = plan.packs[k];
     const Pack* known = checked ? checked->findPack(p.id) : nullptr;

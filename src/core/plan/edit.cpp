@@ -26,39 +26,36 @@ void markSource(Plan& plan, const std::string& pointer, Provenance from) {
 namespace {
 
 template <class Owner>
-bool assign(Owner& owner, const std::string& pointer, const FieldValue& value);
+bool assign(Owner& owner, std::string_view pointer, const FieldValue& value);
 
 /// Descends to the owner of a field and sets it. The pointer is known to be good.
 struct Setter {
-  std::string token;
-  std::string rest;
+  PointerStep step;
   const FieldValue& value;
   bool done = false;
 
   template <class T>
   void object(std::string_view key, T& child) {
-    if (key == token) done = assign(child, rest, value);
+    if (key == step.token) done = assign(child, step.rest, value);
   }
   template <class T>
   void list(std::string_view key, std::vector<T>& items) {
-    if (key != token) return;
-    std::string deeper;
-    const std::string index = firstToken(rest, deeper);
+    if (key != step.token) return;
+    const PointerStep entry(step.rest);
     std::size_t k = 0;
-    std::from_chars(index.data(), index.data() + index.size(), k);
-    if (k < items.size()) done = assign(items[k], deeper, value);
+    std::from_chars(entry.token.data(), entry.token.data() + entry.token.size(), k);
+    if (k < items.size()) done = assign(items[k], entry.rest, value);
   }
   template <class T>
   void records(std::string_view key, Records<T>& items) {
-    if (key == token) list(key, items.edit());
+    if (key == step.token) list(key, items.edit());
   }
   template <class T>
   void keyed(std::string_view key, std::vector<T>& items) {
-    if (key != token) return;
-    std::string deeper;
-    const std::string id = firstToken(rest, deeper);
+    if (key != step.token) return;
+    const PointerStep entry(step.rest);
     for (T& item : items)
-      if (item.id == id) done = assign(item, deeper, value);
+      if (item.id == entry.token) done = assign(item, entry.rest, value);
   }
   void volts(std::string_view, std::vector<Volt>&) {}
   void words(std::string_view, std::vector<std::string>&) {}
@@ -69,12 +66,11 @@ struct Setter {
 };
 
 template <class Owner>
-bool assign(Owner& owner, const std::string& pointer, const FieldValue& value) {
-  Setter setter{{}, {}, value};
-  setter.token = firstToken(pointer, setter.rest);
-  if (setter.rest.empty()) {
+bool assign(Owner& owner, std::string_view pointer, const FieldValue& value) {
+  Setter setter{PointerStep(pointer), value};
+  if (setter.step.rest.empty()) {
     for (const FieldSpec& spec : fieldsOf<Owner>())
-      if (spec.key == setter.token) {
+      if (spec.key == setter.step.token) {
         spec.set(&owner, value);
         return true;
       }

@@ -20,47 +20,46 @@ concept HasId = requires(T entry) {
   entry.id;
 };
 
-std::size_t indexIn(const std::string& token) {
+std::size_t indexIn(std::string_view token) {
   std::size_t k = 0;
   std::from_chars(token.data(), token.data() + token.size(), k);
   return k;
 }
 
 template <class Owner, class Op>
-bool atList(Owner& owner, const std::string& pointer, Op& op);
+bool atList(Owner& owner, std::string_view pointer, Op& op);
 
 /// Descends to a list and hands it over.
 template <class Op>
 struct ListFinder {
-  std::string token;
-  std::string rest;
+  PointerStep step;
   Op& op;
   bool found = false;
 
   template <class T>
   void object(std::string_view key, T& child) {
-    if (key == token && !rest.empty()) found = atList(child, rest, op);
+    if (key == step.token && !step.rest.empty()) found = atList(child, step.rest, op);
   }
   template <class T>
   void list(std::string_view key, std::vector<T>& items) {
-    if (key != token) return;
-    if (rest.empty()) {
+    if (key != step.token) return;
+    if (step.rest.empty()) {
       found = true;
       return op(items);
     }
-    std::string deeper;
-    const std::size_t k = indexIn(firstToken(rest, deeper));
-    if (k < items.size() && !deeper.empty()) found = atList(items[k], deeper, op);
+    const PointerStep entry(step.rest);
+    const std::size_t k = indexIn(entry.token);
+    if (k < items.size() && !entry.rest.empty()) found = atList(items[k], entry.rest, op);
   }
   template <class T>
   void records(std::string_view key, Records<T>& items) {
-    if (key != token || !rest.empty()) return;
+    if (key != step.token || !step.rest.empty()) return;
     found = true;
     op(items.edit());
   }
   template <class T>
   void keyed(std::string_view key, std::vector<T>& items) {
-    if (key != token || !rest.empty()) return;
+    if (key != step.token || !step.rest.empty()) return;
     found = true;
     op(items);
   }
@@ -73,9 +72,8 @@ struct ListFinder {
 };
 
 template <class Owner, class Op>
-bool atList(Owner& owner, const std::string& pointer, Op& op) {
-  ListFinder<Op> finder{{}, {}, op};
-  finder.token = firstToken(pointer, finder.rest);
+bool atList(Owner& owner, std::string_view pointer, Op& op) {
+  ListFinder<Op> finder{PointerStep(pointer), op};
   visitChildren(owner, finder);
   return finder.found;
 }
@@ -92,12 +90,11 @@ std::string tokenOf(const std::vector<T>& items, std::size_t index) {
 /// Where a pointer leads after an entry of a list is gone; empty if it led into that entry.
 std::string movedUp(const std::string& pointer, const std::string& list, const std::string& gone) {
   if (!pointer.starts_with(list + "/")) return pointer;
-  std::string rest;
-  const std::string token = firstToken(pointer.substr(list.size()), rest);
-  if (token == gone) return {};
+  const PointerStep entry(std::string_view(pointer).substr(list.size()));
+  if (entry.token == gone) return {};
   if (list == "/cells") return pointer;
-  const std::size_t k = indexIn(token);
-  return fmt::format("{}/{}{}", list, k > indexIn(gone) ? k - 1 : k, rest);
+  const std::size_t k = indexIn(entry.token);
+  return fmt::format("{}/{}{}", list, k > indexIn(gone) ? k - 1 : k, entry.rest);
 }
 
 void dropPointersOf(Plan& plan, const std::string& list, const std::string& gone) {

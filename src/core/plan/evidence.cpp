@@ -22,14 +22,30 @@ Expected<std::size_t> alternativeAt(const Plan& plan, const std::string& pointer
 
 }  // namespace
 
-bool isProven(const Plan& plan, const std::string& pointer) {
-  const auto ref = findField(plan, pointer);
-  if (!ref || std::holds_alternative<std::monostate>(ref->value)) return false;
+bool isProven(const Plan& plan, const std::string& pointer, const FieldRef& field) {
+  if (std::holds_alternative<std::monostate>(field.value)) return false;
   const auto entry = plan.provenance.find(pointer);
   const bool stated = entry != plan.provenance.end();
   const Provenance from = stated ? entry->second.from : Provenance::Assumed;
-  if (!isNumeric(ref->spec->kind) && (!stated || from == Provenance::Remembered)) return true;
+  if (!isNumeric(field.spec->kind) && (!stated || from == Provenance::Remembered)) return true;
   return from == Provenance::Measured || from == Provenance::Label || from == Provenance::Catalogue;
+}
+
+bool isProven(const Plan& plan, const std::string& pointer) {
+  const auto ref = findField(plan, pointer);
+  return ref && isProven(plan, pointer, *ref);
+}
+
+int assumedValues(const Plan& plan) {
+  int count = 0;
+  forEachField(
+      plan,
+      [&](const std::string& pointer, const FieldSpec& spec, const FieldValue& value) {
+        count +=
+            isNumeric(spec.kind) && !std::holds_alternative<std::monostate>(value) && provenanceOf(plan, pointer) == Provenance::Assumed;
+      },
+      Walk::Everyday);
+  return count;
 }
 
 std::vector<Conflict> conflictsOf(const Plan& plan) {

@@ -11,6 +11,11 @@ namespace usherwright {
 /// A number counts as proven by its source (measured, label, catalogue); a choice, a mark or a text by having been entered, unless
 /// its source says claim or assumed. What is not known, and a field that is none, is not.
 bool isProven(const Plan& plan, const std::string& pointer);
+/// The same of a field that was found already.
+bool isProven(const Plan& plan, const std::string& pointer, const FieldRef& field);
+
+/// Numbers that nobody has seen: whose source says assumed. Records are measured.
+int assumedValues(const Plan& plan);
 
 /// A field with other values beside the one that counts.
 struct Conflict {

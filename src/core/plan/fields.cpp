@@ -32,27 +32,26 @@ bool isYes(std::string_view t) { return t == "yes" || t == "true" || t == "1" ||
 bool isNo(std::string_view t) { return t == "no" || t == "false" || t == "0" || t == "off"; }
 
 template <class Owner>
-bool resolve(const Owner& owner, const std::string& pointer, FieldRef& out);
+bool resolve(const Owner& owner, std::string_view pointer, FieldRef& out);
 
 /// Descends into the child whose key is the next token of the pointer.
 struct Resolver {
-  std::string token;
-  std::string rest;
+  PointerStep step;
   FieldRef& out;
   bool found = false;
 
   template <class T>
   void object(std::string_view key, const T& child) {
-    if (key == token) found = resolve(child, rest, out);
+    if (key == step.token) found = resolve(child, step.rest, out);
   }
   template <class T>
   void list(std::string_view key, const std::vector<T>& items) {
-    if (key != token || rest.empty()) return;
-    std::string deeper;
-    const std::string index = firstToken(rest, deeper);
+    if (key != step.token || step.rest.empty()) return;
+    const PointerStep entry(step.rest);
+    const char* last = entry.token.data() + entry.token.size();
     std::size_t k = 0;
-    const auto [end, error] = std::from_chars(index.data(), index.data() + index.size(), k);
-    if (error == std::errc() && end == index.data() + index.size() && k < items.size()) found = resolve(items[k], deeper, out);
+    const auto [end, error] = std::from_chars(entry.token.data(), last, k);
+    if (error == std::errc() && end == last && k < items.size()) found = resolve(items[k], entry.rest, out);
   }
   template <class T>
   void records(std::string_view key, const Records<T>& items) {
@@ -60,11 +59,10 @@ struct Resolver {
   }
   template <class T>
   void keyed(std::string_view key, const std::vector<T>& items) {
-    if (key != token || rest.empty()) return;
-    std::string deeper;
-    const std::string id = firstToken(rest, deeper);
+    if (key != step.token || step.rest.empty()) return;
+    const PointerStep entry(step.rest);
     for (const T& item : items)
-      if (item.id == id) found = resolve(item, deeper, out);
+      if (item.id == entry.token) found = resolve(item, entry.rest, out);
   }
   void volts(std::string_view, const std::vector<Volt>&) {}
   void words(std::string_view, const std::vector<std::string>&) {}
@@ -75,13 +73,12 @@ struct Resolver {
 };
 
 template <class Owner>
-bool resolve(const Owner& owner, const std::string& pointer, FieldRef& out) {
+bool resolve(const Owner& owner, std::string_view pointer, FieldRef& out) {
   if (pointer.empty()) return false;
-  Resolver resolver{{}, {}, out};
-  resolver.token = firstToken(pointer, resolver.rest);
-  if (resolver.rest.empty()) {
+  Resolver resolver{PointerStep(pointer), out};
+  if (resolver.step.rest.empty()) {
     for (const FieldSpec& spec : fieldsOf<Owner>())
-      if (spec.key == resolver.token) {
+      if (spec.key == resolver.step.token) {
         out = {&spec, spec.get(&owner)};
         return true;
       }

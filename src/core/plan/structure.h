@@ -12,12 +12,16 @@
 
 namespace usherwright {
 
-/// The first token of a JSON pointer ("/packs/1/soc" → "packs"); `rest` is what follows it ("/1/soc").
-inline std::string firstToken(const std::string& pointer, std::string& rest) {
-  const auto slash = pointer.find('/', 1);
-  rest = slash == std::string::npos ? "" : pointer.substr(slash);
-  return pointer.substr(1, slash == std::string::npos ? std::string::npos : slash - 1);
-}
+/// A JSON pointer that is not empty, parted behind its first token: "/packs/1/soc" → "packs" and "/1/soc".
+struct PointerStep {
+  explicit PointerStep(std::string_view pointer) {
+    const auto slash = std::min(pointer.find('/', 1), pointer.size());
+    token = pointer.substr(1, slash - 1);
+    rest = pointer.substr(slash);
+  }
+  std::string_view token;
+  std::string_view rest;
+};
 
 /// The lists of records, for pointers into them.
 inline constexpr std::array<std::string_view, 7> recordLists{"readings", "capacity_tests", "charges", "places", "rides", "done", "log"};

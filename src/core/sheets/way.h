@@ -42,6 +42,7 @@ Verdict verdictOf(const Plan& plan, const Assessment& assessment);
 /// How far a station is: steps of the way that belong to it.
 struct WayDone {
   int done = 0, all = 0;
+  friend bool operator==(const WayDone&, const WayDone&) = default;
 };
 std::array<WayDone, 10> progressOf(const std::vector<WayStep>& way);
 

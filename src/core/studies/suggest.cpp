@@ -12,6 +12,7 @@
 #include "core/pack/buying.h"
 #include "core/plan/edit.h"
 #include "core/plan/entries.h"
+#include "core/plan/evidence.h"
 #include "core/plan/makeup.h"
 #include "core/plan/names.h"
 #include "core/plan/options.h"
@@ -233,7 +234,7 @@ class Suggest {
     }
     if (a.figures.range.known) s.likely = a.figures.range.likely;
     s.minds = a.count(Severity::Mind);
-    s.assumed = a.figures.assumedValues;
+    s.assumed = assumedValues(s.plan);
     const WayMoney all = moneyOf(s.plan, plan_);
     s.unpriced = all.missing;
     if (all.isWhole()) s.price = all.total;

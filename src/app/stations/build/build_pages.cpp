@@ -10,6 +10,7 @@
 #include "app/widgets/short_line.h"
 #include "core/io/clock.h"
 #include "core/plan/entries.h"
+#include "core/plan/evidence.h"
 #include "core/plan/lists.h"
 #include "core/quantity/text.h"
 #include "core/quantity/units.h"
@@ -187,7 +188,7 @@ void RunSheetPage::refresh() {
       break;
     case Release::May::Supervised:
       release_->setText(
-          QStringLiteral("Ride supervised: every step has passed, but %1 values of the plan were not seen.").arg(a.figures.assumedValues));
+          QStringLiteral("Ride supervised: every step has passed, but %1 values of the plan were not seen.").arg(assumedValues(plan)));
       break;
     case Release::May::Ride: release_->setText(QStringLiteral("Ride: every step has passed.")); break;
   }

@@ -179,7 +179,7 @@ void fuseTooSmall(const Context& c, std::size_t k, const Element& e, Findings& o
 /// A charge fuse against the charge lead that it protects.
 void chargeFuseTooLarge(const Context& c, std::size_t k, Findings& out) {
   const Pack& p = c.plan.packs[k];
-  const Known<Ampere> rating = chargeLeadRating(c.plan, p);
+  const Known<Ampere>& rating = c.figures.packs[k].chargeLead;
   if (!isFitted(p.chargeFuse) || !rating) return;
   const Ampere carries = *rating;
   if (!exceeds(p.chargeFuse.rating->value(), carries.value())) return;

@@ -18,7 +18,7 @@ class Unproven {
     const auto ref = findField(c_.plan, pointer);
     if (!ref) return;
     const bool unknown = std::holds_alternative<std::monostate>(ref->value);
-    if (isProven(c_.plan, pointer)) return;
+    if (isProven(c_.plan, pointer, *ref)) return;
     std::string state = unknown ? "not known yet" : std::string(provenanceWord(provenanceOf(c_.plan, pointer)));
     if (unknown && !instead.empty()) state += ", " + instead;
     else if (const std::string usual = emptyWords(*ref->spec, UnitSystem::Metric); unknown && !usual.empty())

@@ -230,7 +230,7 @@ void wire15(const Context& c, Findings& out) {
     const Pack& p = c.plan.packs[k];
     const Ampere upstream = countsAsFitted(p.fuse) ? p.fuse.rating.value_or(Ampere(0)) : Ampere(0);
     branch(
-        c, p.chargeFuse, [&] { return chargeLeadRating(c.plan, p); }, upstream, "charge lead of " + c.figures.packs[k].model.name,
+        c, p.chargeFuse, [&] { return c.figures.packs[k].chargeLead; }, upstream, "charge lead of " + c.figures.packs[k].model.name,
         p.id + "/charge", packPointer(k, "charge_fuse/"), out);
   }
   for (std::size_t i = 0; i < c.plan.bike.accessories.size(); ++i) {
