@@ -74,6 +74,7 @@ void forEachPage(Bench& b, const std::function<void(const std::string&)>& look) 
     for (int i = 0; i < (pages ? pages->count() : 1); ++i) {
       if (pages) pages->choose(i);
       Bench::settle();
+      b.waitForStudies();  // what they find makes entries anew
       look(std::string(stationName(row.station)) + " " + std::to_string(i + 1));
     }
     if (pages) pages->choose(0);

@@ -123,6 +123,8 @@ TEST_CASE("the fields that a label fills, and the piece of print that stays with
         "/packs/1/label_V=48 /packs/1/label_Ah=11.6 /packs/1/series=13 /packs/1/parallel=4 /packs/1/bms/continuous_A=20 ");
   CHECK(fields("54.6V 2A LiFePO4", LabelSubject::Charger, 1) ==
         "/chargers/1/output_V=54.6 /chargers/1/output_A=2 /chargers/1/chemistry=lfp ");
+  CHECK(fields("Lead acid charger OUTPUT 44.1V 3A FLOAT 41.4V", LabelSubject::Charger, 0) ==
+        "/chargers/0/output_V=44.1 /chargers/0/output_A=3 /chargers/0/float_V=41.4 /chargers/0/chemistry=lead ");
   CHECK(fields("18650 2900mAh 8A 3.6V charge 4.2V", LabelSubject::Cell, 0) ==
         "/cells/heron-29/form=18650 /cells/heron-29/capacity_Ah=2.9 /cells/heron-29/continuous_A=8 /cells/heron-29/nominal_V=3.6 "
         "/cells/heron-29/charge_V=4.2 ");

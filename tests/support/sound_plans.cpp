@@ -122,6 +122,7 @@ Charger chargerOf(const Pack& p, const Kind& k) {
   c.mainsTo = Volt(240);
   c.setting = ChargerSetting::AsMade;
   c.compensated = true;
+  if (k.chemistry == Chemistry::Lead) c.keeps = Volt(2.27) * *p.series;
   c.endsBy = k.chemistry == Chemistry::Nimh ? EndsBy::VoltageDip : EndsBy::Taper;
   c.forPacks = {p.id};
   return c;

@@ -3,6 +3,7 @@
 
 #include "calc/command.h"
 #include "calc/json.h"
+#include "core/charging/of_plan.h"
 #include "core/plan/evidence.h"
 #include "core/plan/fields.h"
 #include "core/quantity/text.h"
@@ -47,11 +48,12 @@ std::string countedWhy(const Plan& plan, const Element& e) {
   return out;
 }
 
-std::string chargeLine(const ChargeRun& run) {
+std::string chargeLine(const ChargeRun& run, const std::string& kept) {
   std::string out = fmt::format("  {} to {}, ends {}; constant voltage {}; {} Wh into the pack, {} Wh from the mains\n", hours(run.end),
                                 percent(run.socAtEnd), run.full ? "full" : "at its stop current",
                                 run.constantVoltageFrom ? "from " + hours(*run.constantVoltageFrom) : "never",
                                 formatNumber(run.intoPack.value()), formatNumber(run.mains.value()));
+  if (!kept.empty()) out += "  " + kept + "\n";
   std::string times;
   for (const double soc : {0.50, 0.80, 0.90, 0.95})
     if (const auto t = run.timeTo(StateOfCharge(soc)))
@@ -105,7 +107,7 @@ std::string showText(const Plan& plan, const Assessment& a) {
                        c.outputKnown ? chargeVerdictWord(c.verdict) : "not known yet");
     if (c.limit) out += fmt::format(", at most {} A ({})", formatNumber(c.limit->limit.value()), c.limit->element);
     out += "\n";
-    if (c.run) out += chargeLine(*c.run);
+    if (c.run) out += chargeLine(*c.run, keptWords(plan.chargers[c.charger], f.packs[c.pack].model));
   }
   if (f.range.known)
     out += fmt::format("range: {} Wh/km, {} Wh usable, {} km likely ({} to {}); first pack alone {} km; as charged {} km\n",

@@ -58,9 +58,11 @@ struct Pairs {
     if (out.currentKnown) out.withinLimit = !out.limit || !exceeds(charger.current->value(), out.limit->limit.value());
     out.currentOk = out.withinLimit && out.barrel != BarrelLoad::TooMuch;
     if (!out.outputKnown) return out;
-    out.verdict = verdictOn(*charger.output, m.series, m.facts, plan.packs[k].chargeTemperature);
-    out.excess = excessPerCell(*charger.output, m.series, m.facts);
-    out.reached = socReached(*charger.output, m.series, m.curve, m.facts, plan.packs[k].chargeTemperature);
+    const Known<Celsius>& at = plan.packs[k].chargeTemperature;
+    const Volt gives = givenAt(*charger.output, charger.compensated == true, m.series, m.facts, at);
+    out.verdict = verdictOn(gives, m.series, m.facts, at);
+    out.excess = excessPerCell(gives, m.series, m.facts);
+    out.reached = socReached(gives, m.series, m.curve, m.facts, at);
     if (!out.known || !out.assigned || out.verdict == ChargeVerdict::Stop || !wanted.has(Part::Charging)) return out;
     if (const auto in = chargeInputOf(charger, plan.packs[k], m))
       out.run = runs.get(*in, [](const ChargeInput& input) { return charge(input); });

@@ -9,6 +9,7 @@ namespace {
 const Volt stopAbove(0.02), partialBelow(0.10);  // per cell, around the charge voltage
 const Volt leadLeast(2.38), leadHighest(2.50);   // per cell, cyclic, 25 °C
 constexpr double leadPerKelvin = -3.5e-3;        // V per cell and K from 25 °C: gassing begins at less when warm
+constexpr double followed = -3e-3;               // V per cell and K from 25 °C: of chargers that follow the warmth of lead cells
 constexpr double rounding = 1e-6;                // of a voltage: what equals a limit keeps it
 
 Volt shifted(Volt perCell, Known<Celsius> at) { return perCell + Volt(leadPerKelvin * (at.value_or(Celsius(25)).value() - 25)); }
@@ -25,6 +26,11 @@ std::string_view chargeVerdictWord(ChargeVerdict verdict) {
 }
 
 Volt excessPerCell(Volt output, int series, const ChemistryFacts& cells) { return output / static_cast<double>(series) - cells.charge; }
+
+Volt givenAt(Volt printed, bool follows, int series, const ChemistryFacts& cells, Known<Celsius> at) {
+  if (!follows || !at || cells.kind != Chemistry::Lead) return printed;
+  return printed + Volt(followed * (at->value() - 25) * series);
+}
 
 Volt highestOutput(int series, const ChemistryFacts& cells, Known<Celsius> at) {
   if (cells.kind == Chemistry::Nimh) return Volt(1e6);

@@ -17,6 +17,10 @@ std::string_view chargeVerdictWord(ChargeVerdict verdict);
 /// Volts of a charger's output per cell above (+) or below (−) the charge voltage.
 Volt excessPerCell(Volt output, int series, const ChemistryFacts& cells);
 
+/// What a charger puts out at `at`: one for lead that follows the warmth gives 3 mV less per cell and K above 25 °C, more below; any
+/// other, and at a warmth that nobody knows, what is printed.
+Volt givenAt(Volt printed, bool follows, int series, const ChemistryFacts& cells, Known<Celsius> at);
+
 /// By volts alone. Above +0.02 V per cell stop, down to −0.10 V right, lower partial; lead: right from 2.38 to 2.50 V per cell
 /// (cyclic, 25 °C, −3.5 mV/K at `at`, the cells' own), stop above. nimh is charged by current until its voltage dips: volts say
 /// nothing, always right.

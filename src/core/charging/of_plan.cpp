@@ -6,6 +6,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/charging/charging.h"
 #include "core/plan/usual.h"
 #include "core/quantity/units.h"
 
@@ -57,7 +58,7 @@ std::optional<ChargeInput> chargeInputOf(const Charger& charger, const Pack& pac
                      model.inside,
                      model.capacity,
                      model.soc,
-                     *charger.output,
+                     givenAt(*charger.output, charger.compensated == true, model.series, model.facts, pack.chargeTemperature),
                      *current,
                      charger.stop.value_or(*charger.current * stopShare),
                      charger.efficiency.value_or(usual::charger).value(),
@@ -65,6 +66,13 @@ std::optional<ChargeInput> chargeInputOf(const Charger& charger, const Pack& pac
                      charger.power,
                      model.chemistry != Chemistry::Nimh,
                      acceptedBy(model.chemistry)};
+}
+
+std::string keptWords(const Charger& charger, const PackModel& model) {
+  if (model.chemistry != Chemistry::Lead) return {};
+  if (!charger.keeps) return "what it is kept at afterwards is not known";
+  const auto volts = [](double v) { return formatQuantity(v, Kind::Voltage, UnitSystem::Metric, 3); };
+  return fmt::format("then kept at {}, {} per cell", volts(charger.keeps->value()), volts(charger.keeps->value() / model.series));
 }
 
 std::optional<GroupCheck> lastGroups(const Pack& pack, const PackModel& model) {

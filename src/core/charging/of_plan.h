@@ -31,6 +31,9 @@ Known<Ampere> pushedBy(const Charger& charger, const Pack& pack, const PackModel
 /// A charge from the pack's present charge to its target. Empty while output or current is not known.
 std::optional<ChargeInput> chargeInputOf(const Charger& charger, const Pack& pack, const PackModel& model);
 
+/// The third stage of lead, after current and volts: "then kept at 29.5 V, 2.27 V per cell". Empty for other cells: nothing keeps them.
+std::string keptWords(const Charger& charger, const PackModel& model);
+
 /// What its last reading of every group says. Empty without one.
 std::optional<GroupCheck> lastGroups(const Pack& pack, const PackModel& model);
 /// How long a pack is held at full for its board to even out: missing Ah of its lowest group over the balance current, by its

@@ -33,7 +33,7 @@ constexpr std::array packRows{Row{M::NameplateVoltage, "label_V"}, Row{M::Capaci
 constexpr std::array boardRows{
     Row{M::ContinuousCurrent, "continuous_A"}, Row{M::CurrentLimit, "continuous_A"}, Row{M::ShortCurrent, "peak_A"},
     Row{M::ChargeCurrent, "charge_A"},         Row{M::SeriesCount, "series"},        Row{M::Resistance, "resistance_mohm"}};
-constexpr std::array chargerRows{Row{M::ChargerVoltage, "output_V"}, Row{M::ChargerCurrent, "output_A"}};
+constexpr std::array chargerRows{Row{M::ChargerVoltage, "output_V"}, Row{M::ChargerCurrent, "output_A"}, Row{M::FloatVoltage, "float_V"}};
 constexpr std::array cellRows{Row{M::Capacity, "capacity_Ah"},
                               Row{M::Resistance, "resistance_mohm"},
                               Row{M::ContinuousCurrent, "continuous_A"},

@@ -40,6 +40,7 @@ struct Charger {
   Known<EndsBy> endsBy;
   Known<bool> outputDiode;  ///< nothing flows back into it
   Known<bool> compensated;  ///< lead: −3 mV/K per cell
+  Known<Volt> keeps;        ///< lead: after the charge, until it is unplugged; at 25 °C
   Known<bool> supplied;     ///< with the packs that it is for, by the maker of them
   Known<Kilogram> mass;
   Known<Money> price;

@@ -41,10 +41,10 @@ std::vector<EntrySection> ChargingStation::sections() const {
   out.push_back({QStringLiteral("Tonight"), night});
   for (std::size_t i = 0; i < plan.chargers.size(); ++i) {
     QStringList list;
-    for (const char* key : {"name",         "output_V",   "output_A",     "output_W",    "reading_V", "meter_accuracy",
-                            "chemistry",    "plug",       "polarity",     "place",       "supplied",  "setting",
-                            "ends_by",      "stop_A",     "output_diode", "compensated", "selector",  "selector_checked",
-                            "mains_from_V", "mains_to_V", "mains_W",      "efficiency",  "mass_kg",   "price"})
+    for (const char* key : {"name",         "output_V",    "output_A", "output_W", "reading_V",        "meter_accuracy", "chemistry",
+                            "plug",         "polarity",    "place",    "supplied", "setting",          "ends_by",        "stop_A",
+                            "output_diode", "compensated", "float_V",  "selector", "selector_checked", "mains_from_V",   "mains_to_V",
+                            "mains_W",      "efficiency",  "mass_kg",  "price"})
       list << QStringLiteral("/chargers/%1/%2").arg(i).arg(QLatin1String(key));
     for (std::size_t l = 0; l < plan.chargers[i].lights.size(); ++l)
       for (const char* key : {"shows", "means"}) list << QStringLiteral("/chargers/%1/lights/%2/%3").arg(i).arg(l).arg(QLatin1String(key));

@@ -63,8 +63,11 @@ void chg01(const Context& c, Findings& out) {
     const PackModel& m = c.figures.packs[pair.pack].model;
     const Volt highest = highestOutput(m.series, m.facts, c.plan.packs[pair.pack].chargeTemperature);
     const auto reading = readingOf(charger);
-    const bool label = charger.output && *charger.output > highest;
-    const bool measured = reading && reading->value - reading->error > highest;
+    const auto gives = [&](Volt at25) {
+      return givenAt(at25, charger.compensated == true, m.series, m.facts, c.plan.packs[pair.pack].chargeTemperature);
+    };
+    const bool label = charger.output && gives(*charger.output) > highest;
+    const bool measured = reading && gives(reading->value - reading->error) > highest;
     if (!label && !measured) continue;
     Finding f = onPair(c, "CHG-01", Severity::Stop, pair, label ? "output_V" : "reading_V");
     const Volt volts = label ? *charger.output : reading->value;

@@ -101,11 +101,38 @@ void chg19(const Context& c, Findings& out) {
 
 constexpr Celsius warm{30};
 
+/// 2.25 to 2.30 V per cell at 25 °C is what sealed lead cells are kept at for years.
+constexpr Volt keptHighest{2.30};
+
+void keptTooHigh(const Context& c, const ChargeFigures& pair, Findings& out) {
+  const PackModel& m = c.figures.packs[pair.pack].model;
+  const Charger& charger = c.plan.chargers[pair.charger];
+  if (!charger.keeps) return;
+  const Volt perCell = *charger.keeps / static_cast<double>(m.series);
+  if (!exceeds(perCell.value(), keptHighest.value())) return;
+  Finding f = onPair(c, "CHG-20", Severity::Mind, pair, "float_V");
+  f.part += "/float";
+  f.sentence =
+      fmt::format("{} keeps {} at {} after the charge, {} per cell.", shownName(charger), m.name, text(*charger.keeps), text(perCell));
+  f.why = "Lead cells that are kept above 2.30 V gas all the time and dry out; full, they want 2.25 to 2.30 V at 25 °C.";
+  f.what = "Unplug it when it is full, or use a charger that keeps them lower.";
+  f.remedies.push_back(setTo("such a charger", chargerPointer(pair.charger, "float_V"), FieldValue{2.27 * m.series}));
+  f.headline = perCell.value();
+  f.working = {"What full lead cells are kept at",
+               "U_keep / S ≤ 2.30 V",
+               {input(c, "U_keep", "keeps full at", text(*charger.keeps), chargerPointer(pair.charger, "float_V")),
+                input(c, "S", "cells in series", std::to_string(m.series), packPointer(pair.pack, "series"))},
+               text(perCell),
+               "float charge of sealed lead cells, EN 60896"};
+  out.push_back(std::move(f));
+}
+
 void chg20(const Context& c, Findings& out) {
   const ChargePlan& how = c.plan.charging;
   for (const ChargeFigures& pair : c.figures.charging) {
     const PackModel& m = c.figures.packs[pair.pack].model;
     if (!pair.assigned || m.chemistry != Chemistry::Lead) continue;
+    keptTooHigh(c, pair, out);
     const Charger& charger = c.plan.chargers[pair.charger];
     const Known<Celsius> at = c.plan.packs[pair.pack].chargeTemperature;
     const bool box = how.closedBox == true, living = how.room == ChargeRoom::Living;
@@ -139,10 +166,11 @@ void chg20(const Context& c, Findings& out) {
 }  // namespace
 
 std::span<const Rule> chargePlaceRules() {
-  static constexpr std::array rows{Rule{"CHG-16", "Stop", "charger on the discharge side of a separate-port pack", chg16},
-                                   Rule{"CHG-18", "Stop", "charger and port mate but polarity differs", chg18},
-                                   Rule{"CHG-19", "Stop, Mind", "charger with the controller on, or on the bus side of a joiner", chg19},
-                                   Rule{"CHG-20", "Mind", "lead charged enclosed, or warm by a charger that does not follow", chg20}};
+  static constexpr std::array rows{
+      Rule{"CHG-16", "Stop", "charger on the discharge side of a separate-port pack", chg16},
+      Rule{"CHG-18", "Stop", "charger and port mate but polarity differs", chg18},
+      Rule{"CHG-19", "Stop, Mind", "charger with the controller on, or on the bus side of a joiner", chg19},
+      Rule{"CHG-20", "Mind", "lead charged enclosed, warm by a charger that does not follow, or kept at volts that dry it out", chg20}};
   return rows;
 }
 

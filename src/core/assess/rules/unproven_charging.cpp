@@ -28,7 +28,8 @@ void ofCharger(const Context& c, std::size_t i, Findings& out) {
   if (charger.selector.value_or(Selector::None) == Selector::None)
     looks.checkTogether("mains range", "printed after INPUT", {chargerPointer(i, "mains_from_V"), chargerPointer(i, "mains_to_V")});
   if (charger.place == ChargePlace::Bus) looks.checkUnknown(chargerPointer(i, "output_diode"));
-  if (serves(Chemistry::Lead)) looks.checkUnknown(chargerPointer(i, "compensated"));
+  if (serves(Chemistry::Lead))
+    for (const char* key : {"compensated", "float_V"}) looks.checkUnknown(chargerPointer(i, key));
   looks.reportAsNotSeen(out);
 }
 

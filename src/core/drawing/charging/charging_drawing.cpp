@@ -171,8 +171,9 @@ Drawing chargeTimeline(const Subject& subject, Size size) {
     for (const double soc : {0.5, 0.8, 0.9})
       if (const auto at = c.run->timeTo(StateOfCharge(soc)); at && *at > Second(0) && *at < c.run->end - Second(60))
         on += fmt::format("{} % after {} · ", formatNumber(soc * 100), hours(*at));
-    const std::string rest = fmt::format("{}Ah ÷ A says {}{} · {} Wh from the wall · cells {} K warmer", on, hours(c.run->benchRule),
-                                         taperWords(*c.run), formatNumber(c.run->mains.value()), warmer(*c.run, f.packs[c.pack].model));
+    std::string rest = fmt::format("{}Ah ÷ A says {}{} · {} Wh from the wall · cells {} K warmer", on, hours(c.run->benchRule),
+                                   taperWords(*c.run), formatNumber(c.run->mains.value()), warmer(*c.run, f.packs[c.pack].model));
+    if (const std::string kept = keptWords(subject.plan.chargers[c.charger], f.packs[c.pack].model); !kept.empty()) rest += " · " + kept;
     std::size_t line = 0;
     for (const std::string& part : inLines(rest, Face::Small, words - 56, each > 50 ? 2 : 1))
       pen.text({x, y + 16 + 15 * static_cast<double>(line++)}, part, Face::Small, Ink::Soft);

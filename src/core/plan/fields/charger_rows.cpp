@@ -36,6 +36,7 @@ FieldRows rowsOf(const Charger*) {
       row<&Charger::outputDiode>("output_diode", "diode at output", Kind::Flag, inCharging, {0, 0},
                                  "unplugged from the wall, on a pack: does its lamp stay dark?"),
       row<&Charger::compensated>("compensated", "follows warmth", Kind::Flag, inCharging, {0, 0}, "printed on it: −3 mV/K per cell"),
+      row<&Charger::keeps>("float_V", "keeps full at", Kind::Voltage, inCharging, {1, 500}, "printed after FLOAT"),
       row<&Charger::supplied>("supplied", "came with its pack", Kind::Flag, inCharging),
       row<&Charger::mass>("mass_kg", "charger mass", Kind::Mass, inCharging, {0.01, 50}, "kitchen scales, with its leads"),
       row<&Charger::price>("price", "charger price", Kind::Price, inCharging, {0, 1e5})};
