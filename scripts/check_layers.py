@@ -20,7 +20,7 @@ ALLOWED = {
     "core/charging": DOMAIN | {"pack", "wiring"},
     "core/limits": DOMAIN | {"pack", "joining", "wiring"},
     "core/travel": DOMAIN | {"joining", "pack"},
-    "core/assess": MODELS,
+    "core/assess": MODELS | {"label"},
     "core/studies": MODELS | {"assess"},
     "core/sheets": MODELS | {"assess"},
     "core/drawing": MODELS | {"assess", "studies", "sheets"},

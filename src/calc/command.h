@@ -30,13 +30,14 @@ Command sizesCommand();
 Command shortsCommand();
 Command nextCommand();
 Command evidenceCommand();
+Command claimsCommand();
 Command waysCommand();
 Command mendCommand();
 Command suggestCommand();
 
 /// In the order of the manual.
-inline constexpr std::array planCommands{&checkCommand,    &showCommand, &fitCommand,   &joinCommand,   &wireCommand,
-                                         &chargeCommand,   &endsCommand, &sizesCommand, &shortsCommand, &nextCommand,
-                                         &evidenceCommand, &waysCommand, &mendCommand,  &suggestCommand};
+inline constexpr std::array planCommands{&checkCommand,    &showCommand,   &fitCommand,   &joinCommand,   &wireCommand,
+                                         &chargeCommand,   &endsCommand,   &sizesCommand, &shortsCommand, &nextCommand,
+                                         &evidenceCommand, &claimsCommand, &waysCommand,  &mendCommand,   &suggestCommand};
 
 }  // namespace usherwright::calc

@@ -306,6 +306,12 @@ TEST_CASE("claims are held against what the bike has and needs") {
   for (int i = 0; i < 60; ++i) listing += "up to " + std::to_string(20 + i) + " km, ";
   CHECK(checkClaims(listing, b).size() == 40);
   CHECK(checkClaims("100 km", {}).at(0).verdict == Plausibility::CannotTell);
+  // Whoever pedals alone needs no battery: less than 4 Wh per km is no range of a bike that helps.
+  b.pedallingHard = WattHourPerKilometre(0);
+  CHECK(verdict("140 km").starts_with("implausible: 140 km from 540 Wh means 3.28 Wh/km; hardly any"));
+  CHECK(verdict("114 km").starts_with("only with pedalling"));
+  b.perKilometre.reset();
+  CHECK(verdict("140 km").starts_with("implausible"));
 }
 
 TEST_CASE("the need: rides, reserve, age and cold, each counted once") {

@@ -1,6 +1,8 @@
 // What habits of charging come to: ceilings, alike or each to its own, and groups that are not even.
 #include <catch2/catch.hpp>
 
+#include "core/charging/charging.h"
+#include "core/charging/of_plan.h"
 #include "core/studies/charging_studies.h"
 #include "support/plans.h"
 
@@ -22,7 +24,8 @@ TEST_CASE("a higher ceiling never has less range, nor more years; years are not 
   const double km = choices.front().years->likely * plan.charging.ridesPerWeek->value() * 52.18 * plan.routes.front().length.value();
   CHECK(choices.front().perThousandKm->value() ==
         Approx(packs * 1000 / km + whole.figures.range.route.perKilometre.value() / 0.88 * plan.charging.energyPrice->value()));
-  CHECK(choices.front().range->value() == Approx(plans::assessed(plan).figures.range.likely.value()));
+  CHECK(choices.back().range->value() == Approx(plans::assessed(plan).figures.range.likely.value()));
+  CHECK(choices.front().range->value() == Approx(plans::assessed(plans::demo()).figures.range.likely.value()).epsilon(0.03));
   plan.packs[1].ceiling.reset();
   const auto apart = ceilingChoices(plan, plans::assessed(plan));
   REQUIRE(apart.size() == 4);
@@ -49,4 +52,87 @@ TEST_CASE("until groups are even, the highest ends the charge: the lowest stands
   const BalanceNeed need = balanceNeeds(plan, read).front();
   CHECK(*need.lowestAtEnd == Approx(0.85));
   CHECK(need.sentence.find("ends every charge while the lowest stands at 85 %") != std::string::npos);
+}
+
+TEST_CASE("lead is charged in three stages by volts that follow its warmth") {
+  const ChemistryFacts& lead = factsOf(Chemistry::Lead);
+  const Volt printed(44.1);  // 18 cells, 2.45 V each at 25 °C
+  CHECK(givenAt(printed, true, 18, lead, Celsius(40)).value() == Approx(44.1 - 0.003 * 15 * 18));
+  CHECK(givenAt(printed, true, 18, lead, Celsius(5)).value() == Approx(44.1 + 0.003 * 20 * 18));
+  CHECK(givenAt(printed, true, 18, lead, std::nullopt) == printed);
+  CHECK(givenAt(printed, false, 18, lead, Celsius(40)) == printed);
+  CHECK(givenAt(printed, true, 18, factsOf(Chemistry::Nmc), Celsius(40)) == printed);
+  // Warm lead takes 2.50 − 0.0525 V: the fixed charger is too high for it at 40 °C, the one that follows is not.
+  Plan plan = plans::sound();
+  for (const auto& [pointer, typed] : {std::pair("/packs/0/series", "18"), std::pair("/cells/heron-29/chemistry", "lead"),
+                                       std::pair("/chargers/0/chemistry", "lead"), std::pair("/chargers/0/output_V", "44.1"),
+                                       std::pair("/chargers/0/compensated", "no"), std::pair("/packs/0/charge_temperature_C", "40")})
+    plan = plans::with(plan, pointer, typed);
+  const auto stops = [](const Plan& p) {
+    const auto all = plans::assessed(p).findings;
+    return std::any_of(all.begin(), all.end(), [](const Finding& f) { return f.key() == "CHG-01@charger-stock/stock"; });
+  };
+  CHECK(plans::assessed(plan).figures.charging[0].verdict == ChargeVerdict::Stop);
+  CHECK(stops(plan));
+  CHECK(stops(plans::with(plan, "/chargers/0/compensated", "")));
+  plan = plans::with(plan, "/chargers/0/compensated", "yes");
+  const Assessment a = plans::assessed(plan);
+  CHECK(a.figures.charging[0].verdict == ChargeVerdict::Right);
+  CHECK_FALSE(stops(plan));
+  const PackModel& m = a.figures.packs[0].model;
+  const auto in = chargeInputOf(plan.chargers[0], plan.packs[0], m);
+  REQUIRE(in);
+  CHECK(in->set.value() == Approx(43.29));
+  CHECK(keptWords(plan.chargers[0], m) == "what it is kept at afterwards is not known");
+  plan = plans::with(plan, "/chargers/0/float_V", "40.9");
+  CHECK(keptWords(plan.chargers[0], m) == "then kept at 40.9 V, 2.27 V per cell");
+  CHECK(keptWords(plan.chargers[0], plans::assessed(plans::sound()).figures.packs[0].model).empty());
+}
+
+TEST_CASE("Wh and warmth of a charge are those of the circuit taken in steps of a tenth of a second") {
+  ChargeInput in;
+  in.series = 13;
+  in.cells = Ohm(0.09);
+  in.path = Ohm(0.03);
+  in.slow = Ohm(0.08);
+  in.slowCapacitance = Farad(4000);
+  in.capacity = AmpereHour(10);
+  in.start = StateOfCharge(0.2);
+  in.set = Volt(54.6);
+  in.current = Ampere(5);
+  in.stop = Ampere(0.25);
+  in.accepted = 0.9;
+  const ChargeRun run = charge(in);
+  double soc = 0.2, slow = 0, wh = 0, warm = 0, t = 0;
+  constexpr double step = 0.1;
+  const double inside = (in.cells + in.path).value();
+  for (double i = 5; i > 0.25 && soc < 1; t += step) {
+    const double rest = 13 * in.curve.at(StateOfCharge(soc)).value();
+    i = std::min(5.0, (54.6 - rest - slow) / inside);
+    wh += (rest + slow + i * inside) * i * step / 3600;
+    warm += (i * i * inside + slow * i + (1 - 0.9) * rest * i) * step / 3600;
+    soc += 0.9 * i * step / 3600 / 10;
+    slow += step * (i / 4000 - slow / (0.08 * 4000));
+  }
+  CHECK(run.end.value() == Approx(t).epsilon(0.002));
+  CHECK(run.socAtEnd.value() == Approx(soc).epsilon(0.001));
+  CHECK(run.intoPack.value() == Approx(wh).epsilon(0.001));
+  CHECK(run.heat.value() == Approx(warm).epsilon(0.005));
+}
+
+TEST_CASE("no charge is waited for longer than 400 hours") {
+  ChargeInput in;
+  in.series = 13;
+  in.cells = in.path = Ohm(0.05);
+  in.capacity = AmpereHour(100);
+  in.start = StateOfCharge(0);
+  in.set = Volt(54.6);
+  in.current = Ampere(0.2);
+  in.stop = Ampere(0.01);
+  const ChargeRun run = charge(in);
+  CHECK(run.cause == ChargeEnd::TooLong);
+  CHECK(Hour(run.end).value() == Approx(400));
+  CHECK(run.socAtEnd.value() == Approx(0.8));
+  in.current = Ampere(0.3);  // 333 h
+  CHECK(charge(in).cause != ChargeEnd::TooLong);
 }

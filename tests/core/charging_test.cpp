@@ -335,41 +335,6 @@ TEST_CASE("nickel and lead take more in than they store, and a charge of them is
   CHECK(expectedCharge(plan, plan.packs[0], m, record).missing.value() == Approx(m.capacity.value() * 0.5 / 0.75));
 }
 
-TEST_CASE("lead is charged in three stages by volts that follow its warmth") {
-  const ChemistryFacts& lead = factsOf(Chemistry::Lead);
-  const Volt printed(44.1);  // 18 cells, 2.45 V each at 25 °C
-  CHECK(givenAt(printed, true, 18, lead, Celsius(40)).value() == Approx(44.1 - 0.003 * 15 * 18));
-  CHECK(givenAt(printed, true, 18, lead, Celsius(5)).value() == Approx(44.1 + 0.003 * 20 * 18));
-  CHECK(givenAt(printed, true, 18, lead, std::nullopt) == printed);
-  CHECK(givenAt(printed, false, 18, lead, Celsius(40)) == printed);
-  CHECK(givenAt(printed, true, 18, factsOf(Chemistry::Nmc), Celsius(40)) == printed);
-  // Warm lead takes 2.50 − 0.0525 V: the fixed charger is too high for it at 40 °C, the one that follows is not.
-  Plan plan = plans::sound();
-  for (const auto& [pointer, typed] : {std::pair("/packs/0/series", "18"), std::pair("/cells/heron-29/chemistry", "lead"),
-                                       std::pair("/chargers/0/chemistry", "lead"), std::pair("/chargers/0/output_V", "44.1"),
-                                       std::pair("/chargers/0/compensated", "no"), std::pair("/packs/0/charge_temperature_C", "40")})
-    plan = plans::with(plan, pointer, typed);
-  const auto stops = [](const Plan& p) {
-    const auto all = plans::assessed(p).findings;
-    return std::any_of(all.begin(), all.end(), [](const Finding& f) { return f.key() == "CHG-01@charger-stock/stock"; });
-  };
-  CHECK(plans::assessed(plan).figures.charging[0].verdict == ChargeVerdict::Stop);
-  CHECK(stops(plan));
-  CHECK(stops(plans::with(plan, "/chargers/0/compensated", "")));
-  plan = plans::with(plan, "/chargers/0/compensated", "yes");
-  const Assessment a = plans::assessed(plan);
-  CHECK(a.figures.charging[0].verdict == ChargeVerdict::Right);
-  CHECK_FALSE(stops(plan));
-  const PackModel& m = a.figures.packs[0].model;
-  const auto in = chargeInputOf(plan.chargers[0], plan.packs[0], m);
-  REQUIRE(in);
-  CHECK(in->set.value() == Approx(43.29));
-  CHECK(keptWords(plan.chargers[0], m) == "what it is kept at afterwards is not known");
-  plan = plans::with(plan, "/chargers/0/float_V", "40.9");
-  CHECK(keptWords(plan.chargers[0], m) == "then kept at 40.9 V, 2.27 V per cell");
-  CHECK(keptWords(plan.chargers[0], plans::assessed(plans::sound()).figures.packs[0].model).empty());
-}
-
 TEST_CASE("a supply on the way: watts, amperes at 12 V and hours, what is not known said so, and nothing of the mains") {
   Plan plan = plans::sound();
   CHECK(suppliesOnTheWay(plan).empty());

@@ -232,6 +232,20 @@ TEST_CASE("a plan that breaks a rule of its night is told from one that keeps it
   CHECK_FALSE(keeps(away, good));
 }
 
+TEST_CASE("a timer that steps by single minutes ends a charge while nobody is there; without one somebody has to") {
+  Night night;
+  night.length = 100;
+  night.hands = {{0, 10}};
+  night.watch = {{0, 101}};
+  night.jobs = {{0, 0, {{{0, 37, 100, false}}}}};
+  CHECK_FALSE(scheduleNight(night, NightGoal::Soonest).plan);
+  night.timerStep = 1;
+  const auto timed = scheduleNight(night, NightGoal::Soonest).plan;
+  REQUIRE(timed);
+  CHECK(timed->stints[0].done == 37);
+  CHECK_FALSE(timed->stints[0].byHand);
+}
+
 namespace {
 
 Plan evening() {

@@ -71,7 +71,7 @@ Method: energy balance of the route
 
 TEST_CASE("the working of usable reads as it should") {
   CHECK(workingText("usable") == R"(Usable energy, all packs full
-E = ∫ U_controller · I dt, from full until 15 % is left in each pack or the controller cuts off
+E = ∫ U_controller · I dt, until 15 % is left in each pack or the controller cuts off
   Q = 10.5 Ah  (stock, usable; computed)
   Q = 14.6 Ah  (deck, usable; computed)
   P = 348 W  (mean while drawing; computed)

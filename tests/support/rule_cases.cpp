@@ -355,6 +355,7 @@ Plan planOf(const RuleCase& c) {
   if (c.charged)
     plan.packs[0].charges.edit().push_back(
         {"2026-10-20", "charger-stock", StateOfCharge(0.5), StateOfCharge(0.8), std::nullopt, std::nullopt, {}});
+  if (!c.claim.empty()) plan.claims.push_back({c.claim, "", "the seller", {}});
   for (const std::string& line : c.log) {
     const auto next = withLogLine(plan, readLogLine(line, plan, theDay));
     ensure(next.has_value(), "a row's line of the log asks");

@@ -27,6 +27,7 @@ struct RuleCase {
   bool way = false;                   ///< it is a way forward from the sound plan
   int rides = 0;                      ///< so many rides are noted
   Typed steps = {};                   ///< of the work that are noted, each with its reading or ""
+  std::string claim = {};             ///< that somebody makes of it
   std::vector<std::string> log = {};  ///< lines that are noted; it is judged on 2026-11-26 then
 };
 

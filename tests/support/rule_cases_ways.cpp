@@ -54,6 +54,19 @@ RuleCase ridden(const char* outcome, const char* part, int rides) {
   return row;
 }
 
+RuleCase claimed(const char* outcome, const char* claim) {
+  RuleCase row{"RANGE-05", outcome, outcome == std::string("quiet") ? "" : "claim-3", {}};  // the plan has two of its own
+  row.claim = claim;
+  return row;
+}
+
+/// Both packs at a quarter in the evening, to be ready by a time of the same one.
+RuleCase evening(const char* outcome, const char* part, const char* ready, Typed more = {}) {
+  more.insert(more.end(),
+              {{"/packs/0/soc", "25 %"}, {"/packs/1/soc", "25 %"}, {"/charging/begins_min", "18:00"}, {"/charging/ready_by_min", ready}});
+  return {"RANGE-09", outcome, part, std::move(more)};
+}
+
 const std::string round = "ferry path round", route = "/routes/0/";
 
 }  // namespace
@@ -69,6 +82,22 @@ std::vector<RuleCase> rangeCases() {
           {"RANGE-04", "Note", "stock", {{"/ambient_C", "9"}}},
           {"RANGE-04", "quiet", "", {{"/ambient_C", "10.5"}}},
           {"RANGE-04", "Note", "second", {{"/packs/1/temperature_C", "9"}}},
+          claimed("Note", "up to 400 km on one charge"),
+          claimed("Note", "lasts 9000 cycles"),
+          claimed("quiet", "up to 60 km on one charge"),
+          claimed("quiet", "made of good cells"),
+          {"RANGE-06", "Mind", "stock", {{"/packs/0/cell", ""}, {"/packs/0/label_Ah", "10.2"}, {"/packs/0/soh", "96 %"}}},
+          {"RANGE-06",
+           "Mind",
+           "stock",
+           {{"/packs/0/cell", ""}, {"/packs/0/label_Ah", ""}, {"/packs/0/label_Wh", "480"}, {"/packs/0/soh", "90 %"}}},
+          {"RANGE-06", "quiet", "", {{"/packs/0/cell", ""}, {"/packs/0/label_Ah", "10.2"}, {"/packs/0/soh", "97 %"}}},
+          {"RANGE-06", "quiet", "", {{"/packs/0/soh", "80 %"}}},
+          {"RANGE-06", "quiet", "", {{"/packs/0/soh", "80 %"}, {"/cells/heron-29/capacity_Ah", "2.9"}}},
+          evening("Mind", "stock", "18:30"),
+          evening("Mind", "second", "18:30"),
+          evening("quiet", "", "23:30"),
+          {"RANGE-09", "quiet", "", {{"/packs/0/soc", "25 %"}, {"/packs/1/soc", "25 %"}}},
           {"RANGE-07", "Mind", round, {{route + "speed_km_h", "45"}}},
           {"RANGE-07", "quiet", "", {{route + "speed_km_h", "20"}}},
           {"RANGE-08", "Mind", round, {{"/bike/rider_W", "300"}}},

@@ -59,6 +59,7 @@ QString ownerWords(const Plan& plan, const QString& pointer) {
   if (t[0] == QLatin1String("routes") && index < plan.routes.size())
     return plan.routes.size() > 1 ? text(plan.routes[index].id) : QString();
   if (t[0] == QLatin1String("options") && index < plan.options.size()) return text(plan.options[index].id);
+  if (t[0] == QLatin1String("claims") && index < plan.claims.size()) return QStringLiteral("claim %1").arg(index + 1);
   if (t[0] == QLatin1String("undertaking") && t.size() > 3) {
     const std::size_t quote = t[2].toULongLong();
     return quote < plan.undertaking.quotes.size() ? text(plan.undertaking.quotes[quote].id) : QString();

@@ -182,7 +182,7 @@ std::span<const StationRow> stationTable() {
                  "The answer is a band of ± 15 % until rides are logged.\n"
                  "The dashed line is the route: it should lie inside the cautious end.\n"
                  "Each pack alone is shown too: what gets you home if the other one quits.\n"
-                 "Cold, age and hills move it more than any label: enter them at the right.",
+                 "Cold, age and hills move it more than any label; Claims holds what others say against it.",
                  [](const drawing::Subject& s, drawing::Size size) { return drawing::rangeBand(s, size); }},
       StationRow{Station::Build, 9, &made<BuildStation>, &buildGlyph, "In what order, what must be off, and what must the meter say?",
                  "The order of work follows from packs, joint and chargers; it changes with the plan, and what was noted stays noted.\n"

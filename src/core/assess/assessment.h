@@ -40,7 +40,7 @@ struct PackFigures {
   Known<StateOfCharge> givesUp;  ///< alone, 10 s at peak, at cut-off + tolerance
   Known<Volt> sagAtPeak;
   Known<Kelvins> rise;                        ///< over the route alone, or 30 min sustained
-  std::shared_ptr<const DischargeRun> alone;  ///< from full to the floor at the route's power
+  std::shared_ptr<const DischargeRun> alone;  ///< from its ceiling to the floor at the route's power
   Known<Kilometre> rangeAlone;
   std::shared_ptr<const FitFigures> fit;  ///< null while nobody has said anything of a room
 };

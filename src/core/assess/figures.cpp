@@ -290,15 +290,16 @@ class Maker {
     Load load = f_.rideLoad;
     load.constantPower = true;
     load.power = routePower();
-    const auto fullTo = [&](DischargeInput in, bool fromFull) {
-      for (Source& s : in.sources) {
-        s.floor = StateOfCharge(floorCharge);
-        if (fromFull) s.start = StateOfCharge(1);
+    const auto toFloor = [&](const std::vector<std::size_t>& who, bool charged) {
+      DischargeInput in = inputFor(who, load);
+      for (std::size_t i = 0; i < in.sources.size(); ++i) {
+        in.sources[i].floor = StateOfCharge(floorCharge);
+        if (charged) in.sources[i].start = plan_.packs[who[i]].ceiling.value_or(StateOfCharge(1));
       }
       return in;
     };
     if (wanted_.has(Part::Range)) {
-      f_.full = runs_.get(fullTo(inputFor(everyone(), load), true), discharge);
+      f_.full = runs_.get(toFloor(everyone(), true), discharge);
       r.known = true;
       r.usable = f_.full->energyAtController;
       r.likely = r.usable / perKilometre;
@@ -308,11 +309,11 @@ class Maker {
     if (!wanted_.has(Part::Alone)) return;
     r.way = alongTheWay();
     for (std::size_t k = 0; k < f_.packs.size(); ++k) {
-      f_.packs[k].alone = runs_.get(fullTo(inputFor({k}, load), true), discharge);
+      f_.packs[k].alone = runs_.get(toFloor({k}, true), discharge);
       f_.packs[k].rangeAlone = f_.packs[k].alone->energyAtController / perKilometre;
     }
     r.stockAlone = f_.packs.front().rangeAlone;
-    f_.now = runs_.get(fullTo(inputFor(everyone(), load), false), discharge);
+    f_.now = runs_.get(toFloor(everyone(), false), discharge);
     r.now = f_.now->energyAtController / perKilometre;
   }
 

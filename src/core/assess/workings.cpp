@@ -66,9 +66,12 @@ std::optional<Working> chargeWorking(const Context& c, std::size_t charger, std:
 
 Working rangeWorking(const Context& c) {
   const RangeFigures& r = c.figures.range;
-  return {"Range, all packs full",
+  const bool full = chargedToFull(c.plan);
+  return {full ? "Range, all packs full" : "Range, packs charged to their ceilings",
           "km = E_usable / (Wh/km); ± 15 % until five rides are logged",
-          {input(c, "E_usable", "joined simulation from full to 15 % left or the cut-off, at the controller", text(r.usable)),
+          {input(c, "E_usable",
+                 fmt::format("joined simulation from {} to 15 % left or the cut-off, at the controller", full ? "full" : "their ceilings"),
+                 text(r.usable)),
            input(c, "Wh/km", "route estimate", formatNumber(r.route.perKilometre.value()))},
           fmt::format("{} ({} to {})", km(r.likely), km(r.cautious), km(r.hopeful)),
           "energy balance of the route"};
@@ -112,13 +115,17 @@ std::optional<Working> fieldWorking(const Context& c, const std::string& pointer
 }
 
 Working usableWorking(const Context& c) {
-  Working w{"Usable energy, all packs full",
-            "E = ∫ U_controller · I dt, from full until 15 % is left in each pack or the controller cuts off",
+  const bool full = chargedToFull(c.plan);
+  Working w{full ? "Usable energy, all packs full" : "Usable energy, packs charged to their ceilings",
+            "E = ∫ U_controller · I dt, until 15 % is left in each pack or the controller cuts off",
             {},
             text(c.figures.range.usable),
             "joined simulation at the route's mean power"};
   for (const PackFigures& p : c.figures.packs)
     w.inputs.push_back(input(c, "Q", p.model.name + ", usable", formatNumber(p.model.capacity.value()) + " Ah"));
+  for (std::size_t k = 0; k < c.plan.packs.size(); ++k)
+    if (const auto ceiling = c.plan.packs[k].ceiling; ceiling && *ceiling < StateOfCharge(1))
+      w.inputs.push_back(input(c, "from", "charged up to", percent(ceiling->value()), packPointer(k, "ceiling")));
   w.inputs.push_back(input(c, "P", "mean while drawing", formatNumber(c.figures.range.route.meanWhileDrawing.value()) + " W"));
   return w;
 }

@@ -242,6 +242,17 @@ std::optional<Second> ChargeRun::timeTo(StateOfCharge soc) const {
   return std::nullopt;
 }
 
+StateOfCharge ChargeRun::socAt(Second time) const {
+  for (std::size_t i = 1; i < points.size(); ++i) {
+    if (points[i].time < time) continue;
+    const ChargePoint& a = points[i - 1];
+    const ChargePoint& b = points[i];
+    const double share = b.time > a.time ? std::clamp((time - a.time) / (b.time - a.time), 0.0, 1.0) : 1.0;
+    return a.soc + (b.soc - a.soc) * share;
+  }
+  return socAtEnd;
+}
+
 ChargeRun charge(const ChargeInput& input, ChargeRows rows) {
   ensure(input.capacity > AmpereHour(0) && input.current > Ampere(0), "charging without capacity or current");
   return Charging(input, rows).run();

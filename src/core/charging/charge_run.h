@@ -56,6 +56,8 @@ struct ChargeRun {
   bool reachedTarget() const { return cause == ChargeEnd::Target || cause == ChargeEnd::Full; }
   /// Time to a charge, if it is reached; between points on a straight line. Not of a summary.
   std::optional<Second> timeTo(StateOfCharge soc) const;
+  /// The charge after a time; from its end on the one that it ended at. Not of a summary.
+  StateOfCharge socAt(Second time) const;
 };
 
 enum class ChargeRows : std::uint8_t { Summary, Rows };

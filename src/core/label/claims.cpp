@@ -28,6 +28,11 @@ ClaimVerdict rangeClaim(double km, const ClaimBasis& b) {
   }
   v.implied = b.energy->value() * usable / km;
   const std::string means = fmt::format("{} km from {} Wh means {} Wh/km", n(km), n(b.energy->value()), n(v.implied));
+  if (v.implied < leastUse) {
+    v.verdict = Plausibility::Implausible;
+    v.sentence = means + fmt::format("; hardly any bike that helps uses less than {}.", n(leastUse));
+    return v;
+  }
   if (!b.perKilometre || !b.pedallingHard) {
     v.sentence = means + "; plan a ride to compare it with.";
     return v;

@@ -41,6 +41,9 @@ struct ClaimVerdict {
 /// Every claim in a text: "up to 120 km", "8 hours", "1000W peak", "2000 cycles", "18650 9900mAh".
 std::vector<ClaimVerdict> checkClaims(std::string_view text, const ClaimBasis& basis);
 
+/// Wh per km that hardly any bike with help goes below.
+inline constexpr double leastUse = 4;
+
 /// Full cycles to 80 % health that cells of a chemistry usually reach.
 double usualCycles(Chemistry chemistry);
 /// Watt-hours per litre that good cells of a chemistry and shape reach at most.

@@ -164,6 +164,7 @@ std::vector<Difference> differences(const Plan& earlier, const Plan& later, Unit
   std::vector<Difference> cells;
   inCommon(was.cells, is.cells, "/cells", "cell", cells);
   byNumber(was.bike.accessories, is.bike.accessories, "/bike/accessories", "accessories", out);
+  byNumber(was.claims, is.claims, "/claims", "claims", out);
   byNumber(was.charging.there, is.charging.there, "/charging/hours", "hours of somebody", out);
   for (std::size_t k = 0; k < was.packs.size(); ++k) {
     const std::string pack = shownName(is.packs[k]);

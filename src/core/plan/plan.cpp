@@ -51,6 +51,10 @@ bool serves(const Charger& charger, const std::string& packId) {
   return std::find(charger.forPacks.begin(), charger.forPacks.end(), packId) != charger.forPacks.end();
 }
 
+bool chargedToFull(const Plan& plan) {
+  return std::none_of(plan.packs.begin(), plan.packs.end(), [](const Pack& p) { return p.ceiling && *p.ceiling < StateOfCharge(1); });
+}
+
 bool hasCharger(const Plan& plan, const std::string& packId) {
   return std::any_of(plan.chargers.begin(), plan.chargers.end(), [&](const Charger& c) { return serves(c, packId); });
 }

@@ -12,6 +12,7 @@
 #include "core/plan/cell.h"
 #include "core/plan/charge_plan.h"
 #include "core/plan/charger.h"
+#include "core/plan/claim.h"
 #include "core/plan/joining.h"
 #include "core/plan/log_book.h"
 #include "core/plan/need.h"
@@ -44,7 +45,8 @@ struct Plan {
   std::vector<Charger> chargers;
   ChargePlan charging;
   std::vector<Route> routes;
-  Records<Ride> rides;  ///< done, in the order they were noted
+  Records<Ride> rides;        ///< done, in the order they were noted
+  std::vector<Claim> claims;  ///< that were made of it
   Undertaking undertaking;
   BuildWork build;
   Records<LogEntry> log;                              ///< in the order that they were noted
@@ -66,6 +68,9 @@ FieldRows rowsOf(const Plan*);
 /// Whether a charger is put to a pack, and whether any of the plan's is.
 bool serves(const Charger& charger, const std::string& packId);
 bool hasCharger(const Plan& plan, const std::string& packId);
+
+/// No pack is charged up to less on ordinary days.
+bool chargedToFull(const Plan& plan);
 
 /// What counts while it is not known: nmc, and BIKE-08 names it as assumed.
 inline Chemistry chemistryOf(const Cell& cell) { return cell.chemistry.value_or(Chemistry::Nmc); }

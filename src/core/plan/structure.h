@@ -56,6 +56,7 @@ void visitChildren(Owner& owner, Visitor& visitor) {
     visitor.object("charging", owner.charging);
     visitor.list("routes", owner.routes);
     visitor.records("rides", owner.rides);
+    visitor.list("claims", owner.claims);
     visitor.object("undertaking", owner.undertaking);
     visitor.object("build", owner.build);
     visitor.records("log", owner.log);

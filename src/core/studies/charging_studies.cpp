@@ -36,7 +36,10 @@ WattHour between(const PackModel& m, double from, double to) {
 class Ceilings {
  public:
   Ceilings(const Plan& plan, const Assessment& a) : plan_(plan), f_(a.figures) {
-    for (const PackFigures& p : f_.packs) whole_ += between(p.model, floorCharge, 1);
+    for (std::size_t k = 0; k < f_.packs.size(); ++k) {
+      whole_ += between(f_.packs[k].model, floorCharge, 1);
+      planned_ += between(f_.packs[k].model, floorCharge, std::max(plan.packs[k].ceiling.value_or(StateOfCharge(1)).value(), floorCharge));
+    }
   }
 
   CeilingChoice alike(double ceiling) const { return choice(std::vector<StateOfCharge>(f_.packs.size(), StateOfCharge(ceiling))); }
@@ -48,7 +51,7 @@ class Ceilings {
     WattHour there(0);
     for (std::size_t k = 0; k < f_.packs.size(); ++k)
       there += between(f_.packs[k].model, floorCharge, std::max(out.of[k].value(), floorCharge));
-    const double share = whole_.value() > 0 ? there / whole_ : 0;
+    const double share = planned_.value() > 0 ? there / planned_ : 0;  // the range is counted from the ceilings of the plan
     if (f_.range.known) {
       out.range = f_.range.likely * share;
       const Kilometre needed = plan_.routes.empty() ? Kilometre(0) : plan_.routes.front().length;
@@ -101,6 +104,7 @@ class Ceilings {
   const Plan& plan_;
   const Figures& f_;
   WattHour whole_;
+  WattHour planned_;  ///< of what the plan charges them to
 };
 
 std::string n(double v, int digits = 3) { return formatNumber(v, digits); }

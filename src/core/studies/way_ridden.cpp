@@ -142,7 +142,7 @@ WayRidden wayRidden(const Plan& plan, const Figures& figures, std::size_t most) 
 std::vector<Rung> ladderOf(const Plan& plan, const Figures& f) {
   if (!f.range.known || !f.full) return {};
   std::vector<Rung> out;
-  WattHour label(0), trust(0), health(0), cold(0), floor(0), stranded(0), heat = f.full->heatInConverter;
+  WattHour label(0), trust(0), health(0), cold(0), ceiling(0), floor(0), stranded(0), heat = f.full->heatInConverter;
   Celsius coldest(100);
   for (std::size_t k = 0; k < f.packs.size(); ++k) {
     const PackModel& m = f.packs[k].model;
@@ -153,6 +153,7 @@ std::vector<Rung> ladderOf(const Plan& plan, const Figures& f) {
     health += m.label * trusted * (healthy - 1);
     cold += m.nominal * m.capacity - m.label * trusted * healthy;
     if (warm < 1) coldest = std::min(coldest, m.temperature);
+    ceiling += m.nominal * m.capacity * (plan.packs[k].ceiling.value_or(StateOfCharge(1)).value() - 1);
     floor += m.nominal * m.capacity * -floorCharge;
     stranded += m.nominal * m.capacity * -std::max(0.0, f.full->sources[k].end.value() - floorCharge);
     heat += f.full->sources[k].heatInCells + f.full->sources[k].heatInJoint;
@@ -168,6 +169,7 @@ std::vector<Rung> ladderOf(const Plan& plan, const Figures& f) {
        coldest < Celsius(100) ? fmt::format("cells at {}", formatQuantity(coldest.value(), Kind::Temperature, UnitSystem::Metric))
                               : "lead at more than its 20 h current",
        cold);
+  rung("ceiling", "on ordinary days they are not charged to full", ceiling);
   rung("floor", fmt::format("the last {} % stay in, for the cells' sake", formatNumber(floorCharge * 100)), floor);
   rung("not reached", "left when another pack, a board or the cut-off ends the ride", stranded);
   rung("warmth in cells and joints", "I²·R and the joint's drop, over the whole way", heat * -1.0);

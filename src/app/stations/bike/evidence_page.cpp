@@ -7,37 +7,13 @@
 #include "app/theme/scaling.h"
 #include "app/widgets/clear_scroll.h"
 #include "app/widgets/plain.h"
+#include "core/assess/claims_of_plan.h"
 #include "core/drawing/bike/bike_drawings.h"
-#include "core/label/claims.h"
 #include "core/plan/evidence.h"
 #include "core/sheets/questions.h"
 
 namespace usherwright::app {
 namespace {
-
-ClaimBasis basisOf(const Plan& plan, const Figures& f) {
-  ClaimBasis b;
-  double energy = 0;
-  for (const PackFigures& p : f.packs) energy += p.model.label.value();
-  if (energy > 0) {
-    b.energy = WattHour(energy);
-    b.nominal = f.packs.front().model.nominal;
-    b.full = f.packs.front().model.full;
-    b.chemistry = f.packs.front().model.chemistry;
-  }
-  b.limit = f.demand.peak;
-  if (plan.routes.empty()) return b;
-  b.perKilometre = f.range.route.perKilometre;
-  b.meanPower = f.range.route.meanWhileDrawing;
-  Bike strong = plan.bike;
-  strong.riderPower = Watt(150);
-  const KilometrePerHour slow(15);
-  const Rider rider = riderOf(strong, plan.routes.front().surface, slow);
-  b.pedallingHard = WattHourPerKilometre(batteryPower(rider, slow, 0).value() / slow.value());
-  // A ride every other day of the year.
-  b.perYear = plan.routes.front().length * 180.0;
-  return b;
-}
 
 QString shownAs(const FieldSpec& spec, const FieldValue& value, Provenance from, UnitSystem units) {
   return QStringLiteral("%1 (%2)").arg(text(shownValue(spec, value, units)), text(provenanceWord(from)));
@@ -168,7 +144,8 @@ void EvidencePage::showConflicts() {
 
 void EvidencePage::showClaims() {
   QString words;
-  for (const ClaimVerdict& v : checkClaims(claim_->text().toStdString(), basisOf(kit_.document.plan(), kit_.document.assessment().figures)))
+  for (const ClaimVerdict& v :
+       checkClaims(claim_->text().toStdString(), claimBasisOf(kit_.document.plan(), kit_.document.assessment().figures)))
     words +=
         QStringLiteral("%1“%2”: %3. %4")
             .arg(words.isEmpty() ? QString() : QStringLiteral("\n"), text(v.piece), text(plausibilityWords(v.verdict)), text(v.sentence));

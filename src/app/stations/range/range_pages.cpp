@@ -138,10 +138,10 @@ BandPage::BandPage(Kit kit) : StationPage(kit) {
       stationHeading(QStringLiteral("How far"), QStringLiteral("a band, not one proud number: ± 15 % until five rides are noted")));
   auto* figures = new QHBoxLayout;
   figures->setSpacing(16);
-  likely_ = new Figure(kit_, QStringLiteral("likely, all full"), QStringLiteral("range"));
+  likely_ = new Figure(kit_, QStringLiteral("likely, all charged"), QStringLiteral("range"));
   perKm_ = new Figure(kit_, QStringLiteral("uses"), QStringLiteral("per-km"));
   need_ = new Figure(kit_, QStringLiteral("this route needs"), QStringLiteral("route-energy"));
-  usable_ = new Figure(kit_, QStringLiteral("usable, full to 15 %"), QStringLiteral("usable"));
+  usable_ = new Figure(kit_, QStringLiteral("usable, to 15 % left"), QStringLiteral("usable"));
   time_ = new Figure(kit_, QStringLiteral("takes"), {});
   for (Figure* f : {likely_, perKm_, need_, usable_, time_}) figures->addWidget(f);
   figures->addStretch(1);

@@ -2,6 +2,7 @@
 #include "app/stations/range/range_station.h"
 
 #include "app/present/words.h"
+#include "app/stations/range/claims_page.h"
 #include "app/stations/range/range_pages.h"
 #include "core/plan/edit.h"
 
@@ -14,6 +15,7 @@ RangeStation::RangeStation(Kit kit, QWidget* parent) : PagedStation(kit, parent)
   addPage(QStringLiteral("The way"), [this] { return new WayPage(kit_); });
   addPage(QStringLiteral("Band"), [this] { return new BandPage(kit_); });
   addPage(QStringLiteral("From label to road"), [this] { return new LadderPage(kit_); });
+  addPage(QStringLiteral("Claims"), [this] { return new ClaimsPage(kit_); });
   addPage(QStringLiteral("Learn"), [this] { return new LearnPage(kit_); });
 }
 
@@ -24,6 +26,8 @@ std::vector<EntrySection> RangeStation::sections() const {
     out.push_back({text(plan.routes[i].id),
                    fieldsUnder(QStringLiteral("/routes/%1/").arg(i),
                                {"id", "km", "climb_m", "climb_grade", "speed_km_h", "surface", "headwind_km_h", "wind_from_deg"})});
+  for (std::size_t i = 0; i < plan.claims.size(); ++i)
+    out.push_back({QStringLiteral("claim %1").arg(i + 1), fieldsUnder(QStringLiteral("/claims/%1/").arg(i), {"words", "pack", "by"})});
   out.push_back({QStringLiteral("What rolls"),
                  fieldsUnder(QStringLiteral("/bike/"), {"rider_W", "load_kg", "rider_kg", "mass_kg", "cda_m2", "crr"})});
   out.push_back({QStringLiteral("The day"), {QStringLiteral("/ambient_C"), QStringLiteral("/need/reserve_km")}});

@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <numeric>
 
 #include "core/assess/rules/rule.h"
 #include "core/charging/life.h"
@@ -20,8 +21,11 @@ constexpr double worstOfClass = 1.5;     // times the fade that calendar and cyc
 constexpr double calendarAtFull = 0.04;  // a year, of a pack that always stands full
 constexpr double resistanceMind = 1.5, resistanceStop = 2;
 constexpr days leastApart{7};
-const Volt drift(0.002);       // a day between groups
-const Volt likeCharge(0.030);  // medians of two readings of one state
+constexpr double leastUsed = 0.15;   // of all the Ah: a shorter ride may not have come to the second pack's turn
+constexpr double leastShare = 0.15;  // of the Ah of a ride: who should give less is not missed
+constexpr double tooLittle = 0.2;    // of what it should have given
+const Volt drift(0.002);             // a day between groups
+const Volt likeCharge(0.030);        // medians of two readings of one state
 
 PackHealth healthIn(const Context& c, std::size_t k) {
   const PackModel& m = c.figures.packs[k].model;
@@ -177,11 +181,87 @@ void log11(const Context& c, Findings& out) {
   }
 }
 
+/// Ah that went back into a pack on a day of a ride and the one after it; empty where none were noted.
+Known<AmpereHour> backAfter(const Pack& p, Date ride, std::size_t& last) {
+  Known<AmpereHour> sum;
+  for (std::size_t i = 0; i < p.charges.size(); ++i) {
+    const ChargeRecord& charge = p.charges[i];
+    const auto when = parseDate(charge.when);
+    if (!charge.putBack || !when || *when < ride || *when > ride + days(1)) continue;
+    sum = sum.value_or(AmpereHour(0)) + *charge.putBack;
+    last = i;
+  }
+  return sum;
+}
+
+/// What each pack has given when all of them together have given so much, from where they are charged to on ordinary days.
+std::vector<AmpereHour> givenOf(const Figures& f, AmpereHour all) {
+  const auto at = [&](Second t) {
+    std::vector<AmpereHour> out;
+    const Row row = f.full->at(t);
+    for (std::size_t k = 0; k < f.packs.size(); ++k)
+      out.push_back(f.packs[k].model.capacity * (f.full->input().sources[k].start - row.soc[k]).value());
+    return out;
+  };
+  const auto sum = [](const std::vector<AmpereHour>& each) { return std::accumulate(each.begin(), each.end(), AmpereHour(0)); };
+  Second low(0), high = f.full->end;
+  constexpr int halvings = 40;  // of some hours: to a microsecond
+  for (int i = 0; i < halvings; ++i) {
+    const Second middle = (low + high) / 2;
+    (sum(at(middle)) < all ? low : high) = middle;
+  }
+  return at(high);
+}
+
+/// The last ride after which Ah went back into every pack tells who carried it.
+void log04(const Context& c, Findings& out) {
+  const Figures& f = c.figures;
+  if (f.packs.size() < 2 || !f.full || f.joint.turns != Turns::Together || converterPack(c.plan)) return;
+  Known<Date> ridden;
+  for (std::size_t i = 0; i < c.plan.rides.size(); ++i)
+    if (const auto when = parseDate(c.plan.rides[i].when); when && (!ridden || *when > *ridden)) ridden = *when;
+  if (!ridden) return;
+  std::vector<AmpereHour> back;
+  std::vector<std::size_t> last(f.packs.size(), 0);
+  AmpereHour all(0), capacity(0);
+  for (std::size_t k = 0; k < f.packs.size(); ++k) {
+    const auto its = backAfter(c.plan.packs[k], *ridden, last[k]);
+    if (!its) return;
+    back.push_back(*its);
+    all += *its;
+    capacity += f.packs[k].model.capacity;
+  }
+  if (all < capacity * leastUsed) return;
+  const std::vector<AmpereHour> given = givenOf(f, all);
+  for (std::size_t k = 0; k < f.packs.size(); ++k) {
+    if (given[k] < all * leastShare || back[k] >= given[k] * tooLittle) continue;
+    const PackModel& m = f.packs[k].model;
+    const std::string pointer = packPointer(k, fmt::format("charges/{}/put_back_Ah", last[k]));
+    Finding found = finding({"LOG-04", Severity::Mind, Station::Log, m.id, pointer});
+    found.sentence = fmt::format("After the ride of {} {} Ah went back into {}, of {} in all; carrying its share it would have given {}.",
+                                 formatDate(*ridden), formatNumber(back[k].value(), 2), m.name, formatNumber(all.value()),
+                                 formatNumber(given[k].value(), 2));
+    found.why = "One pack alone carried the ride: it wears for both, its leads and board carry the whole peak, and the range is its own.";
+    found.what =
+        "Read both packs at the plug after a short ride from full: the one that stays up is not joined. Look at its plug, fuse, switch and "
+        "way of the joint.";
+    found.headline = given[k] / std::max(back[k], AmpereHour(0.01));
+    found.working = {"Who carried the ride",
+                     "Ah put back ≥ a fifth of the share that the joined run gives at as many Ah",
+                     {input(c, "Q", "put back", formatNumber(back[k].value(), 3) + " Ah", pointer),
+                      input(c, "Q₁", "its share of " + formatNumber(all.value(), 3) + " Ah", formatNumber(given[k].value(), 3) + " Ah")},
+                     fmt::format("{} of {} Ah", formatNumber(back[k].value(), 2), formatNumber(given[k].value(), 2)),
+                     "joined run from the usual charges; Ah by the chargers"};
+    out.push_back(std::move(found));
+  }
+}
+
 }  // namespace
 
 std::span<const Rule> logPackRules() {
   static constexpr std::array rows{
       Rule{"LOG-01", "Mind", "its charge fades faster than age and use explain, or a string may have come off", &log01},
+      Rule{"LOG-04", "Mind", "after a ride hardly anything went back into a pack that should have carried it", &log04, Part::Range},
       Rule{"LOG-11", "Mind", "a group runs down against the others", &log11}, Rule{"LOG-12", "Stop, Mind", "its resistance rose", &log12}};
   return rows;
 }

@@ -4,15 +4,16 @@
 #include <algorithm>
 
 #include "core/assess/rules/rule.h"
+#include "core/label/claims.h"
 #include "core/plan/usual.h"
 #include "core/quantity/units.h"
 
 namespace usherwright::rules {
 namespace {
 
-constexpr double coldLoss = 0.95;                 // of the capacity: worth a word
-constexpr double leastPerKm = 4, mostPerKm = 60;  // Wh: outside, something was entered wrong
-constexpr double slowerBy = 0.9;                  // of the speed that was wanted
+constexpr double coldLoss = 0.95;                        // of the capacity: worth a word
+constexpr double leastPerKm = leastUse, mostPerKm = 60;  // Wh: outside, something was entered wrong
+constexpr double slowerBy = 0.9;                         // of the speed that was wanted
 
 Finding onRange(std::string id, Severity severity, std::string part, std::string pointer) {
   return finding({std::move(id), severity, Station::Range, std::move(part), std::move(pointer)});
@@ -34,8 +35,9 @@ void range01(const Context& c, Findings& out) {
     const Kilometre asks = needed(c, i);
     if (asks <= c.figures.range.cautious) continue;
     Finding f = onRange("RANGE-01", Severity::Mind, c.plan.routes[i].id, fmt::format("/routes/{}/km", i));
-    f.sentence = fmt::format("{} asks as much as {} of the first ride; all packs full give {} when one is careful, {} likely.",
-                             c.plan.routes[i].id, km(asks), km(c.figures.range.cautious), km(c.figures.range.likely));
+    f.sentence = fmt::format("{} asks as much as {} of the first ride; all packs {} give {} when one is careful, {} likely.",
+                             c.plan.routes[i].id, km(asks), chargedToFull(c.plan) ? "full" : "charged to their ceilings",
+                             km(c.figures.range.cautious), km(c.figures.range.likely));
     f.why = "Wind, cold and an older pack take more than the middle of the band; then one pushes.";
     f.what = "Ride slower or with less help, take another pack, or charge on the way.";
     f.headline = asks / c.figures.range.cautious;

@@ -15,12 +15,12 @@ namespace {
 constexpr std::array<std::string_view, 12> kinds{"BIKE", "PACK",  "FIT", "JOIN",  "LIM", "WIRE",
                                                  "CHG",  "RANGE", "OPT", "BUILD", "LOG", "SAFE"};
 
-constexpr std::array families{&bikeRules,        &bikeClassRules,    &bikePartsRules,     &unprovenRules,    &packRules,
-                              &packCellsRules,   &packReadingsRules, &joinHardRules,      &joinOneWayRules,  &joinRideRules,
-                              &converterRules,   &limitsRules,       &fusesRules,         &wireRules,        &plugRules,
-                              &wirePartsRules,   &chargeRules,       &chargeCurrentRules, &chargePlaceRules, &chargeMainsRules,
-                              &chargeHabitRules, &groupsRules,       &fitRules,           &fitHoldRules,     &fitCaseRules,
-                              &wayRules,         &rangeRules,        &buildRules,         &logEventRules,    &logPackRules};
+constexpr std::array families{
+    &bikeRules,     &bikeClassRules,  &bikePartsRules, &unprovenRules,      &packRules,        &packCellsRules,   &packReadingsRules,
+    &joinHardRules, &joinOneWayRules, &joinRideRules,  &converterRules,     &limitsRules,      &fusesRules,       &wireRules,
+    &plugRules,     &wirePartsRules,  &chargeRules,    &chargeCurrentRules, &chargePlaceRules, &chargeMainsRules, &chargeHabitRules,
+    &groupsRules,   &fitRules,        &fitHoldRules,   &fitCaseRules,       &wayRules,         &rangeRules,       &promiseRules,
+    &buildRules,    &logEventRules,   &logPackRules};
 
 std::vector<Rule> all() {
   std::vector<Rule> out;

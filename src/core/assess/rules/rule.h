@@ -66,6 +66,7 @@ std::span<const Rule> fitHoldRules();
 std::span<const Rule> fitCaseRules();
 std::span<const Rule> wayRules();
 std::span<const Rule> rangeRules();
+std::span<const Rule> promiseRules();
 std::span<const Rule> buildRules();
 std::span<const Rule> logEventRules();
 std::span<const Rule> logPackRules();

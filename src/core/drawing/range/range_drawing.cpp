@@ -29,9 +29,10 @@ Drawing rangeBand(const Subject& subject, Size size) {
     Ink ink;
   };
   std::vector<Bar> bars;
-  if (f.packs.size() > 1) bars.push_back({"all together, full", r.cautious, r.likely, r.hopeful, Ink::Water});
+  const std::string charged = chargedToFull(subject.plan) ? "full" : "charged";
+  if (f.packs.size() > 1) bars.push_back({"all together, " + charged, r.cautious, r.likely, r.hopeful, Ink::Water});
   for (const PackFigures& p : f.packs)
-    bars.push_back({elided(p.model.name, Face::Small, names - 76) + (f.packs.size() > 1 ? " alone, full" : ", full"),
+    bars.push_back({elided(p.model.name, Face::Small, names - 76) + (f.packs.size() > 1 ? " alone, " : ", ") + charged,
                     *p.rangeAlone * (1 - share), *p.rangeAlone, *p.rangeAlone * (1 + share), Ink::Shoal});
   bars.push_back({"as charged now", r.now * (1 - share), r.now, r.now * (1 + share), Ink::Shoal});
   const double step = (plot.bottomRight.y - plot.topLeft.y) / static_cast<double>(bars.size());

@@ -1,6 +1,7 @@
 // The drawings of station Range.
 #pragma once
 
+#include "core/assess/claims_of_plan.h"
 #include "core/drawing/subject.h"
 #include "core/studies/way_ridden.h"
 
@@ -21,6 +22,12 @@ Drawing knobCards(const std::vector<Knob>& knobs, UnitSystem units, Size size);
 
 /// Rides that were done against what was expected of them. Parts "ride/<n>".
 Drawing ridesChart(const Subject& subject, Size size);
+
+/// What was claimed, and rules of thumb, beside the range that is worked out. `chosen`: a claim of the plan. Parts "claim/<n>",
+/// "rule/<n>".
+Drawing claimsSheet(const Subject& subject, const std::vector<HeldClaim>& held, const std::vector<BenchRange>& rules, int chosen,
+                    Size size);
+double claimsSheetHeight(const Plan& plan, const std::vector<HeldClaim>& held, const std::vector<BenchRange>& rules, double width);
 
 /// The range band in km.
 Drawing rangeBand(const Subject& subject, Size size);

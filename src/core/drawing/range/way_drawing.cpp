@@ -218,7 +218,7 @@ Drawing ladderSheet(const std::vector<Rung>& rungs, Size size) {
                     formatNumber(std::abs(r.change.value()))));
     sum = to;
   }
-  bar("on the road", "at the controller, from full to the floor", 0, sum, Ink::Deep, formatNumber(sum) + " Wh");
+  bar("on the road", "at the controller, down to the floor", 0, sum, Ink::Deep, formatNumber(sum) + " Wh");
   return d;
 }
 

@@ -75,4 +75,14 @@ FieldRows rowsOf(const Ride*) {
   return rows;
 }
 
+FieldRows rowsOf(const Claim*) {
+  static const Rows rows{
+      row<&Claim::words>("words", "words claimed", Kind::Text, inRange, {0, 0}, "the words of the listing, the label or the seller"),
+      refersTo(Refers::Pack,
+               whenEmpty(row<&Claim::pack>("pack", "claim's pack", Kind::Text, inRange, {0, 0}, "which one the words are about"),
+                         "all together")),
+      row<&Claim::by>("by", "claimant", Kind::Text, inRange)};
+  return rows;
+}
+
 }  // namespace usherwright
