@@ -136,3 +136,23 @@ TEST_CASE("no charge is waited for longer than 400 hours") {
   in.current = Ampere(0.3);  // 333 h
   CHECK(charge(in).cause != ChargeEnd::TooLong);
 }
+
+TEST_CASE("a charger is right from 0.10 V per cell under to 0.02 V over, and 0.2 C count from 0 to below 10 °C") {
+  const ChemistryFacts& nmc = factsOf(Chemistry::Nmc);
+  const auto on13 = [&](double volts) { return verdictOn(Volt(volts), 13, nmc, std::nullopt); };
+  CHECK(on13(13 * 4.22) == ChargeVerdict::Right);
+  CHECK(on13(13 * 4.221) == ChargeVerdict::Stop);
+  CHECK(on13(13 * 4.10) == ChargeVerdict::Right);
+  CHECK(on13(13 * 4.099) == ChargeVerdict::Partial);
+  Plan plan = plans::sound();
+  plan.chargers[0].current = Ampere(4);
+  const PackModel m = plans::assessed(plan).figures.packs[0].model;
+  const auto pushed = [&](double at) {
+    plan.packs[0].chargeTemperature = Celsius(at);
+    return pushedBy(plan.chargers[0], plan.packs[0], m)->value();
+  };
+  CHECK(pushed(0) == Approx(0.2 * m.capacity.value()));
+  CHECK(pushed(9.9) == Approx(0.2 * m.capacity.value()));
+  CHECK(pushed(10) == 4);
+  CHECK(pushed(-1) == 4);  // refused elsewhere: CHG-06
+}
