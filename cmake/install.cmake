@@ -1,6 +1,6 @@
 # What is installed, and the Debian package made of it.
 set(APP_ID invalid.usherwright.Usherwright)  # a domain that is nobody's and stays so (RFC 2606)
-install(TARGETS usherwright-calc RUNTIME)
+install(TARGETS usherwright-calc usherwright-bench RUNTIME)
 if(USHERWRIGHT_APP)
   install(TARGETS usherwright RUNTIME)
 endif()
@@ -28,6 +28,9 @@ file(MAKE_DIRECTORY ${man})
 add_custom_command(OUTPUT ${man}/usherwright-calc.1 COMMAND usherwright-calc manual > ${man}/usherwright-calc.1 DEPENDS usherwright-calc)
 packed(manual_calc ${man}/usherwright-calc.1.gz ${man}/usherwright-calc.1)
 install(FILES ${man}/usherwright-calc.1.gz DESTINATION ${CMAKE_INSTALL_MANDIR}/man1)
+add_custom_command(OUTPUT ${man}/usherwright-bench.1 COMMAND usherwright-bench --manual > ${man}/usherwright-bench.1 DEPENDS usherwright-bench)
+packed(manual_bench ${man}/usherwright-bench.1.gz ${man}/usherwright-bench.1)
+install(FILES ${man}/usherwright-bench.1.gz DESTINATION ${CMAKE_INSTALL_MANDIR}/man1)
 if(USHERWRIGHT_APP)
   add_custom_command(OUTPUT ${man}/usherwright.1 COMMAND ${CMAKE_COMMAND} -E env QT_QPA_PLATFORM=offscreen $<TARGET_FILE:usherwright> --manual > ${man}/usherwright.1
                      DEPENDS usherwright)

@@ -7,6 +7,7 @@ DOMAIN = {"quantity", "parts", "plan"}
 MODELS = DOMAIN | {"frame", "pack", "joining", "wiring", "charging", "limits", "travel", "harness", "fit", "log"}
 ALLOWED = {
     "core/quantity": set(),
+    "core/instrument": {"quantity"},
     "core/parts": {"quantity"},
     "core/plan": {"quantity", "parts"},
     "core/label": DOMAIN,
@@ -23,8 +24,10 @@ ALLOWED = {
     "core/assess": MODELS | {"label"},
     "core/studies": MODELS | {"assess"},
     "core/sheets": MODELS | {"assess"},
-    "core/drawing": MODELS | {"assess", "studies", "sheets"},
-    "core/io": MODELS | {"assess", "studies", "drawing", "sheets"},
+    "core/practice": MODELS | {"assess", "instrument"},
+    "core/drawing": MODELS | {"assess", "studies", "sheets", "instrument", "practice"},
+    "core/report": MODELS | {"assess", "studies", "drawing", "sheets"},
+    "core/io": MODELS | {"assess", "studies", "drawing", "sheets", "report"},
 }
 APP = {
     "document": {"present"},  # the words of an undo step
@@ -50,6 +53,8 @@ for path in sorted([*root.rglob("*.cpp"), *root.rglob("*.h")]):
             target = include.split("/")
             if target[0] != "core" or (f"core/{target[1]}" != own and target[1] not in ALLOWED[own]):
                 problems.append(f"{relative}: includes {include}")
+    elif parts[0] == "practice":
+        problems += [f"{relative}: includes {i}" for i in includes if not i.startswith(("core/", "practice/"))]
     elif parts[0] == "calc":
         problems += [f"{relative}: includes {i}" for i in includes if not i.startswith(("core/", "calc/"))]
     elif parts[0] == "app" and len(parts) > 2:

@@ -7,9 +7,14 @@
 #include <QStyleFactory>
 #include <QTextStream>
 
+#include "app/present/words.h"
 #include "app/shell/help.h"
 #include "app/shell/main_window.h"
 #include "app/shell/process_facts.h"
+#include "app/shell/report_print.h"
+#include "core/io/clock.h"
+#include "core/io/file_store.h"
+#include "core/io/plan_json.h"
 
 namespace {
 
@@ -20,6 +25,23 @@ int measureFirstPaint(QWidget& window) {
   QTextStream(stdout) << "first painted window after " << usherwright::app::sinceProcessStart() << " ms, resident "
                       << usherwright::app::residentMegabytes() << " MB\n";
   return 0;
+}
+
+/// The plan is read as the window reads it; 2 where it cannot be, or the report cannot be written.
+int writeReportOf(const QString& from, const QStringList& to, bool notes) {
+  using namespace usherwright;
+  QTextStream errors(stderr);
+  const auto refuse = [&](const QString& sentence) {
+    errors << sentence << '\n';
+    return 2;
+  };
+  if (to.size() != 1) return refuse(QStringLiteral("--report: found %1 files, expected one to write: out.pdf or out.html.").arg(to.size()));
+  const auto bytes = readWhole(from.toStdString(), maximumPlanBytes);
+  if (!bytes) return refuse(app::text(bytes.error().sentence()));
+  const auto plan = readPlan(*bytes);
+  if (!plan) return refuse(from + QLatin1Char(' ') + app::text(plan.error().sentence()));
+  const QString trouble = app::writeReport(*plan, assess(*plan, {shippedCatalogue(), today()}), UnitSystem::Metric, notes, to.first());
+  return trouble.isEmpty() ? 0 : refuse(trouble);
 }
 
 }  // namespace
@@ -43,6 +65,12 @@ int main(int argc, char** argv) {
   parser.addOption(firstPaint);
   const QCommandLineOption manual(QStringLiteral("manual"), QStringLiteral("Print the manual page, then quit."));
   parser.addOption(manual);
+  const QCommandLineOption report(
+      QStringLiteral("report"), QStringLiteral("Write the report of a plan to FILE.pdf or FILE.html, then quit."), QStringLiteral("PLAN"));
+  parser.addOption(report);
+  const QCommandLineOption notes(QStringLiteral("with-notes"),
+                                 QStringLiteral("With --report: with free notes, which may name people and places."));
+  parser.addOption(notes);
   parser.addPositionalArgument(QStringLiteral("PLAN"), QStringLiteral("A .uwplan file to open."), QStringLiteral("[PLAN]"));
   parser.process(application);
   // The desktop's dark or light choice, read before our own palette of styles replaces it.
@@ -54,6 +82,7 @@ int main(int argc, char** argv) {
     QTextStream(stdout) << manualText(window.actions());
     return 0;
   }
+  if (parser.isSet(report)) return writeReportOf(parser.value(report), parser.positionalArguments(), parser.isSet(notes));
   QSettings settings(QStringLiteral("usherwright"), QStringLiteral("usherwright"));
   window.look().setScale(settings.value(QStringLiteral("scale"), 1.0).toDouble());
   QObject::connect(&window.look(), &Look::scaleChanged, &settings,

@@ -8,8 +8,11 @@
 #include <functional>
 
 #include "calc/command.h"
+#include "calc/commands/go.h"
 #include "calc/commands/log.h"
+#include "calc/commands/ride.h"
 #include "calc/commands/track.h"
+#include "calc/commands/work.h"
 #include "calc/commands/wrong.h"
 #include "core/io/clock.h"
 #include "core/io/exports.h"
@@ -49,6 +52,7 @@ struct Options {
   bool json = false;
   bool strict = false;
   bool asPlan = false;
+  bool rested = false;
 };
 
 Outcome onPlan(const Options& o, const Command& command) {
@@ -69,6 +73,22 @@ Outcome onTrack(const Options& o) {
   return {0, (o.json ? trackJson : trackText)(*plan, a, terrainOf(*points)), ""};
 }
 
+Outcome onRide(const Options& o) {
+  const auto plan = load(o.plan);
+  if (!plan) return {failed, "", plan.error().sentence() + "\n"};
+  const auto file = readWhole(o.what, mostRideBytes);
+  if (!file) return {failed, "", file.error().sentence() + "\n"};
+  const auto ride = readRideFile(*file);
+  if (!ride) return {failed, "", o.what + " " + ride.error().sentence() + "\n"};
+  return {0, (o.json ? rideJson : rideText)(*plan, assess(*plan, {shippedCatalogue(), today()}), *ride), ""};
+}
+
+Outcome onGo(const Options& o) {
+  const auto plan = load(o.plan);
+  if (!plan) return {failed, "", plan.error().sentence() + "\n"};
+  return goOutcome(*plan, o.what, o.read, o.rested, o.json);
+}
+
 /// On the day of --on, or today.
 Outcome onLog(const Options& o, bool note) {
   const auto plan = load(o.plan);
@@ -84,6 +104,14 @@ Outcome onWrong(const Options& o) {
   const auto plan = load(o.plan);
   if (!plan) return {failed, "", plan.error().sentence() + "\n"};
   return wrongOutcome(*plan, assess(*plan, {shippedCatalogue(), today()}), o.pack, o.read, o.json);
+}
+
+/// Of the work: what its readings mean, or what is open.
+Outcome onWork(const Options& o, bool causes) {
+  const auto plan = load(o.plan);
+  if (!plan) return {failed, "", plan.error().sentence() + "\n"};
+  const Assessment a = assess(*plan, {shippedCatalogue(), today()});
+  return causes ? causesOutcome(*plan, a, o.read, o.json) : openOutcome(*plan, a, o.json);
 }
 
 Outcome onLayOut(const Options& o) {
@@ -135,6 +163,23 @@ std::string manualOf(CLI::App& app) {
   return manualPage(page);
 }
 
+/// Commands of the work at the bench. What they fill outlives them.
+void addWork(CLI::App& app, Options& o, Outcome& outcome) {
+  CLI::App* causes = app.add_subcommand("causes", "what a gate that stopped most likely means, and what to read next");
+  causes->add_option("PLAN", o.plan, "a .uwplan file")->required();
+  causes->add_option("--read", o.read, "a step and what its gate reads, as volts/stock=0.1");
+  causes->add_flag("--json", o.json, "machine-readable, full precision, units in names");
+  causes->callback([&] { outcome = onWork(o, true); });
+  CLI::App* open = app.add_subcommand("open", "what came, what is open of joints and screws, and who answers for what");
+  open->add_option("PLAN", o.plan, "a .uwplan file")->required();
+  open->add_flag("--json", o.json, "machine-readable, full precision, units in names");
+  open->callback([&] { outcome = onWork(o, false); });
+  CLI::App* water = app.add_subcommand("water", "what the two figures of a water code keep out");
+  water->add_option("CODE", o.what, "as printed: IP65")->required();
+  water->add_flag("--json", o.json, "machine-readable");
+  water->callback([&] { outcome = waterOutcome(o.what, o.json); });
+}
+
 Outcome runRaw(const std::vector<std::string>& arguments, Options& o) {
   CLI::App app{about, "usherwright-calc"};
   Outcome outcome;
@@ -177,12 +222,25 @@ Outcome runRaw(const std::vector<std::string>& arguments, Options& o) {
     log->add_flag("--json", o.json, "machine-readable, full precision, units in names");
     log->callback([&o, &outcome, note] { outcome = onLog(o, note); });
   }
+  CLI::App* ride = app.add_subcommand("ride", "what a logger's file of a ride says: km, climb, minutes, Wh, beside what the model expects");
+  ride->add_option("PLAN", o.plan, "a .uwplan file")->required();
+  ride->add_option("FILE", o.what, "a GPX track or a table with a line of column names")->required();
+  ride->add_flag("--json", o.json, "machine-readable, full precision, units in names");
+  ride->callback([&] { outcome = onRide(o); });
+  CLI::App* go = app.add_subcommand("go", "whether a ride can be done on what is in the packs today, and with which of them");
+  go->add_option("PLAN", o.plan, "a .uwplan file")->required();
+  go->add_option("--read", o.read, "volts at a pack's plug, as stock=51.2");
+  go->add_flag("--rested", o.rested, "nothing was drawn or put in for 30 min before");
+  go->add_option("--route", o.what, "its id; the first if none is named");
+  go->add_flag("--json", o.json, "machine-readable, full precision, units in names");
+  go->callback([&] { outcome = onGo(o); });
   CLI::App* wrong = app.add_subcommand("wrong", "what may be wrong with a pack, the likeliest first, and what to read next");
   wrong->add_option("PLAN", o.plan, "a .uwplan file")->required();
   wrong->add_option("--pack", o.pack, "its id")->required();
   wrong->add_option("--read", o.read, "what was read of it, as plug_V=51.2: " + signNames());
   wrong->add_flag("--json", o.json, "machine-readable, full precision, units in names");
   wrong->callback([&] { outcome = onWrong(o); });
+  addWork(app, o, outcome);
   CLI::App* label = app.add_subcommand("label", "reads what is printed on a part");
   label->add_option("TEXT", o.label, "the printed text")->required();
   label->add_flag("--json", o.json, "machine-readable");

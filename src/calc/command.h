@@ -31,13 +31,14 @@ Command shortsCommand();
 Command nextCommand();
 Command evidenceCommand();
 Command claimsCommand();
+Command hintsCommand();
 Command waysCommand();
 Command mendCommand();
 Command suggestCommand();
 
 /// In the order of the manual.
-inline constexpr std::array planCommands{&checkCommand,    &showCommand,   &fitCommand,   &joinCommand,   &wireCommand,
-                                         &chargeCommand,   &endsCommand,   &sizesCommand, &shortsCommand, &nextCommand,
-                                         &evidenceCommand, &claimsCommand, &waysCommand,  &mendCommand,   &suggestCommand};
+inline constexpr std::array planCommands{&checkCommand, &showCommand,  &fitCommand,    &joinCommand,   &wireCommand,     &chargeCommand,
+                                         &endsCommand,  &sizesCommand, &shortsCommand, &nextCommand,   &evidenceCommand, &claimsCommand,
+                                         &hintsCommand, &waysCommand,  &mendCommand,   &suggestCommand};
 
 }  // namespace usherwright::calc

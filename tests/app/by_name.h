@@ -3,6 +3,7 @@
 
 #include <QLabel>
 #include <QLineEdit>
+#include <QTest>
 #include <catch2/catch.hpp>
 
 #include "app/window_test.h"
@@ -29,6 +30,17 @@ inline void page(Bench& b, int station, const char* name) {
   b.key(station, Qt::ControlModifier);
   b.clickButton(QLatin1String(name));
   Bench::settle();
+}
+
+/// A click into the middle of a part of a drawing.
+inline void clickPart(Bench& b, const char* view, const QString& part) {
+  DrawingView* drawing = b.drawing(QLatin1String(view));
+  for (const drawing::Shape* s : drawing->parts())
+    if (QString::fromStdString(s->part) == part) {
+      QTest::mouseClick(drawing, Qt::LeftButton, Qt::NoModifier, drawing->placeOf(*s).center());
+      return Bench::settle();
+    }
+  FAIL("no part " << part.toStdString());
 }
 
 inline QString visibleText(Bench& b) {

@@ -5,18 +5,11 @@
 #include <QTest>
 #include <catch2/catch.hpp>
 
-#include "app/window_test.h"
+#include "app/by_name.h"
 
 using namespace driving;
 
 namespace {
-
-QLineEdit* line(Bench& b, const char* name) {
-  for (QLineEdit* e : b.window().findChildren<QLineEdit*>())
-    if (e->isVisible() && e->accessibleName() == QLatin1String(name)) return e;
-  FAIL("no line " << name);
-  return nullptr;
-}
 
 /// The demo, of which nothing is claimed yet.
 void beginUnclaimed(Bench& b) {
@@ -38,7 +31,7 @@ TEST_CASE("C-021 by keys: a claim is typed, its figures are judged, nonsense is 
   b.key(Qt::Key_8, Qt::ControlModifier);
   REQUIRE(b.window().stationView(Station::Range)->showPage(QStringLiteral("Claims")));
   Bench::settle();
-  QLineEdit* words = line(b, "what is claimed");
+  QLineEdit* words = named<QLineEdit>(b, "what is claimed");
   words->setFocus();
   b.key(Qt::Key_Return);
   CHECK(b.window().findChild<QLabel*>(QStringLiteral("claim-problem"))->text().contains(QStringLiteral("expected words such as")));
@@ -73,7 +66,7 @@ TEST_CASE("C-021 by mouse: a claim is chosen on the sheet and dropped by its but
   b.window().goToStation(Station::Range);
   REQUIRE(b.window().stationView(Station::Range)->showPage(QStringLiteral("Claims")));
   for (const char* words : {"8 hours", "2000 cycles"}) {
-    line(b, "what is claimed")->setText(QLatin1String(words));
+    named<QLineEdit>(b, "what is claimed")->setText(QLatin1String(words));
     for (QPushButton* add : b.window().findChildren<QPushButton*>())
       if (add->isVisible() && add->text() == QStringLiteral("Hold it against the plan")) QTest::mouseClick(add, Qt::LeftButton);
     Bench::settle();

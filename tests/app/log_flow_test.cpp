@@ -7,8 +7,10 @@
 #include <QTest>
 #include <catch2/catch.hpp>
 
-#include "app/window_test.h"
+#include "app/by_name.h"
+#include "app/stations/log/log_pages.h"
 #include "core/io/clock.h"
+#include "core/io/log_csv.h"
 #include "core/log/due.h"
 #include "core/log/health.h"
 #include "core/log/history.h"
@@ -42,16 +44,6 @@ void turnTo(Bench& b, const char* page) {
   b.key(Qt::Key_0, Qt::ControlModifier);
   REQUIRE(b.window().stationView(Station::Log)->showPage(QLatin1String(page)));
   Bench::settle();
-}
-
-void clickPart(Bench& b, const char* view, const QString& part) {
-  DrawingView* list = b.drawing(QLatin1String(view));
-  for (const drawing::Shape* s : list->parts())
-    if (QString::fromStdString(s->part) == part) {
-      QTest::mouseClick(list, Qt::LeftButton, Qt::NoModifier, list->placeOf(*s).center());
-      return Bench::settle();
-    }
-  FAIL("no part " << part.toStdString());
 }
 
 }  // namespace
@@ -199,4 +191,32 @@ TEST_CASE("C-097: what was read ranks what may be wrong, names the next reading,
   Bench::settle();
   CHECK(said(b, "wrong-next").contains(QStringLiteral("released")));
   CHECK(b.drawing(QStringLiteral("what may be wrong"))->parts().empty());
+}
+
+TEST_CASE("C-129: a log that was written out as a table is taken in again whole and twice changes nothing") {
+  Bench b;
+  const Plan full = plans::demo();
+  const QString path = b.file(QStringLiteral("log.csv"));
+  QFile file(path);
+  REQUIRE(file.open(QIODevice::WriteOnly));
+  file.write(QByteArray::fromStdString(logCsv(full)));
+  file.close();
+  b.window().session().begin(plans::withoutLog(full));
+  b.key(Qt::Key_0, Qt::ControlModifier);
+  auto* journal = b.window().findChild<JournalPage*>();
+  REQUIRE(journal);
+  journal->takeTable(path);
+  CHECK(logRows(b.document().plan()).size() == logRows(full).size());
+  const Plan once = b.document().plan();
+  journal->takeTable(path);
+  CHECK(b.document().plan() == once);
+  QFile broken(path);
+  REQUIRE(broken.open(QIODevice::WriteOnly));
+  broken.write("list,pack,when\nrides,,someday\nnothing,,\n");
+  broken.close();
+  journal->takeTable(path);
+  CHECK(b.window().findChild<QLabel*>(QStringLiteral("line-asks"))->text().contains(QStringLiteral("line")));
+  CHECK(b.document().plan() == once);
+  journal->takeTable(QStringLiteral("/no/such/log.csv"));
+  CHECK(b.window().findChild<QLabel*>(QStringLiteral("line-asks"))->text().contains(QStringLiteral("cannot be read")));
 }

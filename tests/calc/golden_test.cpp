@@ -45,7 +45,7 @@ std::vector<std::string> wordsOf(const std::string& command) {
   }
   if (any || !word.empty()) out.push_back(word);
   for (std::string& w : out)
-    if (w.ends_with(".uwplan") || w.ends_with(".gpx")) w = found(w);
+    if (w.ends_with(".uwplan") || w.ends_with(".gpx") || w.ends_with(".csv")) w = found(w);
   return out;
 }
 

@@ -1,7 +1,10 @@
 // What habits of charging come to: ceilings, alike or each to its own, and groups that are not even.
 #include <catch2/catch.hpp>
 
+#include <cmath>
+
 #include "core/charging/charging.h"
+#include "core/charging/life.h"
 #include "core/charging/of_plan.h"
 #include "core/studies/charging_studies.h"
 #include "support/plans.h"
@@ -155,4 +158,40 @@ TEST_CASE("a charger is right from 0.10 V per cell under to 0.02 V over, and 0.2
   CHECK(pushed(9.9) == Approx(0.2 * m.capacity.value()));
   CHECK(pushed(10) == 4);
   CHECK(pushed(-1) == 4);  // refused elsewhere: CHG-06
+}
+
+TEST_CASE("between its rows a charge goes on in straight lines, and before and after it it stands") {
+  ChargeInput in;
+  in.series = 13;
+  in.cells = Ohm(0.09);
+  in.path = Ohm(0.03);
+  in.capacity = AmpereHour(12);
+  in.start = StateOfCharge(0.2);
+  in.set = Volt(54.6);
+  in.current = Ampere(3);
+  const ChargeRun run = charge(in, ChargeRows::Rows);
+  REQUIRE(run.points.size() > 3);
+  CHECK(run.points.front().time.value() == 0);
+  for (std::size_t i = 1; i < run.points.size(); ++i) {
+    const ChargePoint &a = run.points[i - 1], &b = run.points[i];
+    for (const double share : {0.0, 0.25, 0.5, 1.0}) {
+      const Second at = a.time + (b.time - a.time) * share;
+      CHECK(run.socAt(at).value() == Approx(a.soc.value() + share * (b.soc.value() - a.soc.value())).margin(1e-9));
+    }
+  }
+  CHECK(run.socAt(Second(-5)).value() == Approx(0.2));
+  CHECK(run.socAt(run.points.back().time * 2.0) == run.socAtEnd);
+}
+
+TEST_CASE("a ride cannot take more than the pack has: depth over one wears as one") {
+  LifeInput in;
+  in.cyclesPerYear = 80;
+  const double whole = lifeOf(in).cycles.likely;
+  in.depth = 1.4;
+  CHECK(lifeOf(in).cycles.likely == Approx(whole));
+  CHECK(lifeOf(in).byDepth == 1);
+  in.depth = 0.25;
+  CHECK(lifeOf(in).byDepth == Approx(2));
+  in.depth = 0.01;
+  CHECK(lifeOf(in).byDepth == Approx(std::sqrt(20)));
 }

@@ -181,6 +181,16 @@ TEST_CASE("a charger is settled by label and reading together, and says so only 
   c.name = "brick";
   CHECK(settleCharger(c).settled < 0);
   CHECK(settleCharger(c).sentence == "Nothing is known of brick.");
+  // Any one thing is something.
+  Charger one = c;
+  one.output = Volt(54.6);
+  CHECK(settleCharger(one).sentence.find("Nothing") == std::string::npos);
+  one = c;
+  one.reading = Volt(54.6);
+  CHECK(settleCharger(one).sentence.find("Nothing") == std::string::npos);
+  one = c;
+  one.chemistry = Chemistry::Nmc;
+  CHECK(settleCharger(one).sentence.find("Nothing") == std::string::npos);
   c.output = Volt(48);
   c.chemistry = Chemistry::Nmc;
   const SettledCharger open = settleCharger(c);

@@ -353,7 +353,7 @@ TEST_CASE("charged to either end that the finding names, two packs may meet") {
 
 TEST_CASE("what is not judged yet is said by rule, and every rule that is judged is not") {
   const auto families = rules::notJudgedYet();
-  CHECK(families.size() == 2);  // BUILD and LOG
+  CHECK(families.empty());  // each of them is judged
   for (const rules::Rule& rule : rules::table())
     for (const std::string& words : families) {
       const std::string family(rule.id.substr(0, rule.id.find('-')));

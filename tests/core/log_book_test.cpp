@@ -377,3 +377,14 @@ TEST_CASE("what is drawn of the log is its rows, its points and what is due; not
   CHECK(drawing::dueList({}, "", theDay, {520, 300}).parts().empty());
   CHECK(drawing::healthChart({PackHealth{}, AmpereHour(10), {}, theDay, 0}, {520, 300}).parts().empty());
 }
+
+TEST_CASE("C-118: the packs over time are one picture with every pack in it") {
+  const Plan plan = plans::demo();
+  const Assessment a = plans::assessed(plan);
+  const drawing::Drawing sheet = drawing::healthSheet(plan, a.figures, *parseDate("2026-11-28"));
+  CHECK(sheet.height > 600);
+  for (const PackFigures& p : a.figures.packs)
+    CHECK(std::any_of(sheet.shapes.begin(), sheet.shapes.end(), [&](const drawing::Shape& s) { return s.text == p.model.name; }));
+  for (const drawing::Shape& s : sheet.shapes)
+    for (const drawing::Point& p : s.points) CHECK((p.y >= 0 && p.y <= sheet.height));
+}

@@ -12,6 +12,11 @@ namespace {
 
 bool finds(const Plan& plan, const char* id) { return !plans::findings(plan, id).empty(); }
 
+std::vector<BenchRange> rulesOf(const Plan& plan) {
+  const Figures f = plans::assessed(plan).figures;
+  return benchRanges(plan, f, claimsOf(plan, f));
+}
+
 /// Without the claims that the demo has.
 Plan claimed(Plan plan, const char* words) {
   plan.claims.clear();
@@ -38,10 +43,10 @@ TEST_CASE("C-021: a claim keeps its words, and each of its figures is held again
 
 TEST_CASE("C-115 C-116: rules of thumb beside the range, worked by hand, each with what it leaves out") {
   Plan plan = claimed(plans::sound(), "100 km");
-  CHECK(benchRanges(plan, plans::assessed(plan).figures).size() == 1);  // of all together: nothing to multiply
+  CHECK(rulesOf(plan).size() == 1);  // of all together: nothing to multiply
   plan.claims[0].pack = "gone";
   CHECK(claimsOf(plan, plans::assessed(plan).figures).at(0).verdict.verdict == Plausibility::CannotTell);
-  CHECK(benchRanges(plan, plans::assessed(plan).figures).size() == 1);
+  CHECK(rulesOf(plan).size() == 1);
   plan.claims[0].pack = "stock";
   plan.bike.gauge.kind = GaugeKind::Bars;
   plan.bike.gauge.bars = 5;
@@ -51,7 +56,7 @@ TEST_CASE("C-115 C-116: rules of thumb beside the range, worked by hand, each wi
   ride.barsLeft = 3;
   plan.rides.edit().push_back(ride);
   const Figures f = plans::assessed(plan).figures;
-  const auto rules = benchRanges(plan, f);
+  const auto rules = rulesOf(plan);
   REQUIRE(rules.size() == 3);
   double all = 0;
   for (const PackFigures& p : f.packs) all += p.model.label.value();
@@ -67,12 +72,12 @@ TEST_CASE("C-115 C-116: rules of thumb beside the range, worked by hand, each wi
   }
   // A ride that took no bar tells nothing, and neither does a gauge in per cent.
   plan.rides.edit().back().barsLeft = 5;
-  CHECK(benchRanges(plan, plans::assessed(plan).figures).size() == 2);
+  CHECK(rulesOf(plan).size() == 2);
   plan.rides.edit().back().barsLeft = 3;
   plan.bike.gauge.kind = GaugeKind::Percent;
-  CHECK(benchRanges(plan, plans::assessed(plan).figures).size() == 2);
+  CHECK(rulesOf(plan).size() == 2);
   plan.routes.clear();
-  CHECK(benchRanges(plan, plans::assessed(plan).figures).empty());
+  CHECK(rulesOf(plan).empty());
 }
 
 TEST_CASE("the range is counted from what the packs are charged to on ordinary days") {

@@ -233,3 +233,21 @@ TEST_CASE("knobs: faster, heavier, colder and windier cost range, own legs and l
   const Figures faster = plans::assessed(plans::with(plan, "/routes/0/speed_km_h", "19")).figures;
   CHECK(knobs[0].change.value() == Approx((faster.range.likely - plans::assessed(plan).figures.range.likely).value()).margin(0.6));
 }
+
+TEST_CASE("C-019: another ride in front is the same plan with its rides exchanged and their marks and twice it is as it was") {
+  Plan plan = plans::demo();
+  plan.routes.push_back(plan.routes.front());
+  plan.routes.back().id = "short one";
+  plan.routes.back().length = Kilometre(9);
+  plan.provenance["/routes/1/km"].from = Provenance::Remembered;
+  const Plan other = withFirstRoute(plan, 1);
+  CHECK(other.routes.front().id == "short one");
+  CHECK(other.provenance.at("/routes/0/km").from == Provenance::Remembered);
+  CHECK(other.provenance.at("/routes/1/km") == plan.provenance.at("/routes/0/km"));
+  CHECK(withFirstRoute(other, 1) == plan);
+  CHECK(withFirstRoute(plan, 0) == plan);
+  CHECK(withFirstRoute(plan, 7) == plan);
+  const WayRidden way = wayRidden(other, plans::assessed(other).figures);
+  REQUIRE_FALSE(way.points.empty());
+  CHECK(way.points.back().at.value() == Approx(9).margin(0.01));
+}

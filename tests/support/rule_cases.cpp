@@ -35,15 +35,10 @@ std::string middling(const std::string& last) {
 
 }  // namespace
 
-std::vector<RuleCase> wiringCases();  // these two in files of their own
-std::vector<RuleCase> chargingCases();
-std::vector<RuleCase> fitCases();
-std::vector<RuleCase> holdCases();
-std::vector<RuleCase> wayCases();
-std::vector<RuleCase> rangeCases();
-std::vector<RuleCase> buildCases();
-std::vector<RuleCase> logCases();
+// Each in a file of its own.
+std::vector<RuleCase> wiringCases(), chargingCases(), fitCases(), holdCases(), wayCases(), rangeCases(), buildCases(), logCases();
 StepRecord recordOf(const std::string& step, const std::string& reading);
+Plan withEntryFor(const Plan& plan, const std::string& pointer);
 void fold(Pack& pack);
 const std::vector<RuleCase>& otherCases();
 
@@ -361,7 +356,7 @@ Plan planOf(const RuleCase& c) {
     ensure(next.has_value(), "a row's line of the log asks");
     plan = *next;
   }
-  for (const auto& [pointer, typed] : c.typed) plan = with(plan, pointer, typed);
+  for (const auto& [pointer, typed] : c.typed) plan = with(withEntryFor(plan, pointer), pointer, typed);
   if (c.folded) fold(plan.packs[1]);
   for (int i = 0; i < c.rides; ++i) {
     Ride ride;

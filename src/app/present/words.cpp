@@ -59,6 +59,15 @@ QString ownerWords(const Plan& plan, const QString& pointer) {
   if (t[0] == QLatin1String("routes") && index < plan.routes.size())
     return plan.routes.size() > 1 ? text(plan.routes[index].id) : QString();
   if (t[0] == QLatin1String("options") && index < plan.options.size()) return text(plan.options[index].id);
+  if (t[0] == QLatin1String("private") && index < plan.privateThings.size()) return QStringLiteral("private thing %1").arg(index + 1);
+  if (t[0] == QLatin1String("warranties") && index < plan.warranties.size()) return text(plan.warranties[index].part);
+  if (t[0] == QLatin1String("build") && t.size() > 3) {
+    const std::size_t at = t[2].toULongLong();
+    const BuildWork& b = plan.build;
+    if (t[1] == QLatin1String("arrivals") && at < b.arrivals.size()) return text(b.arrivals[at].part);
+    if (t[1] == QLatin1String("handwork") && at < b.handwork.size()) return text(b.handwork[at].what);
+    if (t[1] == QLatin1String("fasteners") && at < b.fasteners.size()) return text(b.fasteners[at].place);
+  }
   if (t[0] == QLatin1String("claims") && index < plan.claims.size()) return QStringLiteral("claim %1").arg(index + 1);
   if (t[0] == QLatin1String("undertaking") && t.size() > 3) {
     const std::size_t quote = t[2].toULongLong();

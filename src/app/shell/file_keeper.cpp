@@ -1,15 +1,16 @@
 // Opening, saving, recovery and what is asked about them.
 #include "app/shell/file_keeper.h"
+#include "app/shell/report_print.h"
 #include "app/theme/board_print.h"
 
 #include <QDateTime>
 #include <QFile>
 #include <QFileDialog>
 #include <QFileInfo>
-#include <QSaveFile>
 
 #include "app/present/words.h"
 #include "app/shell/help.h"
+#include "app/widgets/written_file.h"
 #include "core/drawing/wiring/harness_drawings.h"
 #include "core/io/plan_json.h"
 
@@ -204,6 +205,13 @@ void FileKeeper::printTiles(const TiledForm& form) {
   if (!path.isEmpty()) bottom_.say(writeTiles(form, path));
 }
 
+void FileKeeper::printReport() {
+  const QString path = askedPath(QStringLiteral("The report"), QStringLiteral(".pdf"), QStringLiteral("-report"));
+  if (path.isEmpty()) return;
+  const QString trouble = writeReport(document_.plan(), document_.assessment(), document_.units(), false, path);
+  bottom_.say(trouble.isEmpty() ? QStringLiteral("Saved as %1.").arg(QFileInfo(path).fileName()) : trouble);
+}
+
 void FileKeeper::printViews() {
   const QString path = askedPath(QStringLiteral("The harness, both views"), QStringLiteral(".pdf"), QStringLiteral("-harness"));
   if (!path.isEmpty()) bottom_.say(writeViews(path));
@@ -231,10 +239,7 @@ QString FileKeeper::writeTiles(const TiledForm& form, const QString& path) const
 QString FileKeeper::writeExport(const Export& form, const QString& path) const {
   const auto written = form.write(document_.plan(), document_.assessment());
   if (!written) return text(written.error().sentence());
-  QSaveFile file(path);
-  if (!file.open(QIODevice::WriteOnly) || file.write(written->data(), static_cast<qint64>(written->size())) < 0 || !file.commit())
-    return QStringLiteral("%1 cannot be written: %2.").arg(path, file.errorString());
-  return QStringLiteral("Saved as %1.").arg(QFileInfo(path).fileName());
+  return writtenFile(path, *written);
 }
 
 }  // namespace usherwright::app

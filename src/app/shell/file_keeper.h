@@ -39,6 +39,8 @@ class FileKeeper : public QObject {
   void exportAs(const Export& form);
   /// The harness board 1:1 on sheets, as PDF.
   void printTiles(const TiledForm& form);
+  /// The whole plan; asks where to.
+  void printReport();
   /// Laid out and on the bike, a sheet each.
   void printViews();
   QString writeViews(const QString& path) const;

@@ -59,6 +59,8 @@ QString manualText(const ActionTable& actions) {
                            "",
                            {{"--demo", "opens the demo plan"},
                             {"--first-paint", "prints the time to the first painted window and the memory, then quits"},
+                            {"--report PLAN FILE", "writes the report of a plan to FILE.pdf or FILE.html, then quits"},
+                            {"--with-notes", "with --report: free notes too, which may name people and places"},
                             {"--manual", "prints this page"},
                             {"--help, --version", "say what they say"}}});
   ManualSection keys{"Actions and keys", "", {}};

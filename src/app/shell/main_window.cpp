@@ -176,9 +176,12 @@ void MainWindow::connectDesk() {
     views_.at(station)->showPage(page);
   });
   connect(&desk_, &Desk::provenanceRequested, this, &MainWindow::chooseProvenance);
+  connect(&desk_, &Desk::planRequested, this,
+          [this](const Plan& plan) { files_->whenSafe(QStringLiteral("open another plan"), [this, plan] { session_.begin(plan); }); });
   connect(&desk_, &Desk::demoRequested, this, [this] { files_->chooseDemo(); });
   connect(&desk_, &Desk::exportRequested, this, [this](const QString& name) {
     if (const TiledForm* tiles = findTiledForm(name)) files_->printTiles(*tiles);
+    else if (name == QLatin1String("report-pdf")) files_->printReport();
     else if (name == QLatin1String("views-pdf")) files_->printViews();
     else if (const Export* form = findExport(name.toStdString())) files_->exportAs(*form);
   });

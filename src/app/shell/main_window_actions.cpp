@@ -7,6 +7,13 @@
 
 namespace usherwright::app {
 
+namespace {
+
+/// Sheets that somebody reads; the others are for a program or a printer.
+bool isForPeople(Exported about) { return about == Exported::Plan || about == Exported::Log || about == Exported::Build; }
+
+}  // namespace
+
 void MainWindow::buildActions() {
   const auto add = [this](const char* name, const QString& words, const char* keys, const char* group, std::function<void()> run) {
     actions_.add({QLatin1String(name), words, QLatin1String(keys), QLatin1String(group), std::move(run), {}, {}});
@@ -20,7 +27,7 @@ void MainWindow::buildActions() {
     actions_.add({QStringLiteral("export-") + text(form.name),
                   text(form.words) + QStringLiteral(" …"),
                   {},
-                  QStringLiteral("E&xport"),
+                  isForPeople(form.about) ? QStringLiteral("Hand &out") : QStringLiteral("E&xport"),
                   [this, &form] { files_->exportAs(form); },
                   {},
                   {}});
@@ -32,6 +39,7 @@ void MainWindow::buildActions() {
                   [this, &form] { files_->printTiles(form); },
                   {},
                   {}});
+  add("report-pdf", QStringLiteral("The report, as PDF or HTML …"), "Ctrl+P", "&Print", [this] { files_->printReport(); });
   add("views-pdf", QStringLiteral("The harness, both views, as PDF …"), "", "&Print", [this] { files_->printViews(); });
   actions_.add({QStringLiteral("undo"), QStringLiteral("Undo"), QStringLiteral("Ctrl+Z"), QStringLiteral("&Edit"),
                 [this] { document_.undo(); },

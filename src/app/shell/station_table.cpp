@@ -180,15 +180,15 @@ std::span<const StationRow> stationTable() {
       StationRow{Station::Range, 8, &made<RangeStation>, &rangeGlyph, "How far will it go, honestly, and what gets you home?",
                  "Distance and climb give Wh per km, typed or from a track; what the packs deliver down to 15 % gives km.\n"
                  "The answer is a band of ± 15 % until rides are logged.\n"
-                 "The dashed line is the route: it should lie inside the cautious end.\n"
-                 "Each pack alone is shown too: what gets you home if the other one quits.\n"
+                 "The dashed line is the route: it should lie inside the cautious end; each pack alone is shown too.\n"
+                 "Today asks the volts at each plug and says go or not; What if turns the knobs over a copy.\n"
                  "Cold, age and hills move it more than any label; Claims holds what others say against it.",
                  [](const drawing::Subject& s, drawing::Size size) { return drawing::rangeBand(s, size); }},
       StationRow{Station::Build, 9, &made<BuildStation>, &buildGlyph, "In what order, what must be off, and what must the meter say?",
                  "The order of work follows from packs, joint and chargers; it changes with the plan, and what was noted stays noted.\n"
                  "A gate has its window before you measure; a reading that reaches over an end cannot tell, one outside is a Stop.\n"
                  "A step that is noted before what protects it has passed is a Stop too: unplug, and go back.\n"
-                 "Run sheet is the same on paper, with boxes and what another reading would mean.\n"
+                 "Instruments fills the gates from a line, and lets one practise on hidden faults; Run sheet is the same on paper.\n"
                  "Local rules and qualified help stand above it; nobody works alone above 60 V.",
                  [](const drawing::Subject& s, drawing::Size size) { return drawing::buildGlance(s, size); }},
       StationRow{
@@ -197,7 +197,7 @@ std::span<const StationRow> stationTable() {
           "How it is shows the charge of a pack over time, with the band that the measurements leave.\n"
           "Due counts km and days; what is read is typed, what is done is noted with its day.\n"
           "What is wrong? ranks faults by what was read, and says what to read next.\n"
-          "After an accident a pack is out of use until a competent person has released it.",
+          "After an accident a pack is out of use until a competent person has released it; Hand on is for the next owner.",
           [](const drawing::Subject& s, drawing::Size size) { return drawing::logGlance(s, size); }}};
   return rows;
 }

@@ -171,7 +171,10 @@ void Entry::refresh() {
   if (line_->property("bad").toBool()) return;
   const bool typing = line_->hasFocus() && line_->isModified();
   const QString shown = entryText(kit_.document.plan(), pointer_, kit_.document.units());
-  if (!typing && line_->text() != shown) line_->setText(shown);
+  if (!typing && line_->text() != shown) {
+    line_->setText(shown);
+    line_->setCursorPosition(0);  // of a long text its beginning is seen
+  }
   const std::string_view unit = shownUnit(spec_->kind, kit_.document.units()).symbol;
   const std::string instead =
       spec_->assumed ? formatForEntry(*spec_->assumed, spec_->kind, kit_.document.units()) : std::string(spec_->whenEmpty);

@@ -44,6 +44,8 @@ class Desk : public QObject {
   /// Turn to a page of a station.
   void pageRequested(usherwright::Station station, const QString& page);
   void demoRequested();
+  /// Open this plan as a new one, once the one that is open is safe.
+  void planRequested(const usherwright::Plan& plan);
   /// Write the plan out in a form of the table of exports.
   void exportRequested(const QString& name);
 

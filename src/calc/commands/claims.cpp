@@ -37,7 +37,7 @@ std::string claimsText(const Plan& plan, const Assessment& assessment) {
   if (!r.known) return out + "No range yet: it takes a pack and a route.\n";
   out += fmt::format("worked out: {} km, {} to {}\n", formatNumber(r.likely.value()), formatNumber(r.cautious.value()),
                      formatNumber(r.hopeful.value()));
-  for (const BenchRange& b : benchRanges(plan, assessment.figures))
+  for (const BenchRange& b : benchRanges(plan, assessment.figures, held))
     out += fmt::format("{}: {} km, {}{} %; {}; {}\n", b.rule, formatNumber(b.range.value()), b.against >= 0 ? "+" : "",
                        formatNumber(b.against * 100, 2), b.from, b.leavesOut);
   return out;
@@ -45,7 +45,8 @@ std::string claimsText(const Plan& plan, const Assessment& assessment) {
 
 std::string claimsJson(const Plan& plan, const Assessment& assessment) {
   Json claims = Json::array(), rules = Json::array();
-  for (const HeldClaim& h : claimsOf(plan, assessment.figures)) {
+  const auto held = claimsOf(plan, assessment.figures);
+  for (const HeldClaim& h : held) {
     const ClaimVerdict& v = h.verdict;
     claims.push_back({{"claim", h.claim},
                       {"kind", kindWord(v.kind)},
@@ -55,7 +56,7 @@ std::string claimsJson(const Plan& plan, const Assessment& assessment) {
                       {"verdict", plausibilityWords(v.verdict)},
                       {"sentence", v.sentence}});
   }
-  for (const BenchRange& b : benchRanges(plan, assessment.figures))
+  for (const BenchRange& b : benchRanges(plan, assessment.figures, held))
     rules.push_back(
         {{"rule", b.rule}, {"range_km", b.range.value()}, {"against_likely", b.against}, {"doubt", b.doubt}, {"leaves_out", b.leavesOut}});
   return Json{{"claims", claims}, {"rules_of_thumb", rules}}.dump(2) + "\n";

@@ -3,6 +3,7 @@
 #include <future>
 #include <map>
 #include <set>
+#include <unordered_map>
 
 #include "core/assess/assessment.h"
 #include "core/assess/figures.h"
@@ -35,7 +36,11 @@ void dropTwiceBlamed(std::vector<Finding>& findings) {
 }
 
 bool isAbout(const Finding& f, const std::string& pack) {
-  return f.part == pack || f.part.starts_with(pack + "/") || f.part.ends_with("/" + pack);
+  const std::string_view part = f.part;
+  if (part == pack) return true;
+  if (part.size() <= pack.size()) return false;
+  const std::size_t rest = part.size() - pack.size();
+  return (part.starts_with(pack) && part[pack.size()] == '/') || (part.ends_with(pack) && part[rest - 1] == '/');
 }
 
 /// A pack that is never to be used again has that one finding: no word on how to make it stronger, charge or ride it.
@@ -51,14 +56,16 @@ void onlyTheEnd(const Plan& plan, std::vector<Finding>& findings) {
 /// A worse severity of the same id and part replaces the milder; of equals the worse headline stays.
 void keepWorst(std::vector<Finding>& findings) {
   std::vector<Finding> kept;
+  std::unordered_map<std::string, std::size_t> at;
   for (Finding& f : findings) {
-    const auto same = std::find_if(kept.begin(), kept.end(), [&](const Finding& k) { return k.key() == f.key(); });
-    if (same == kept.end()) {
+    const auto [same, fresh] = at.emplace(f.key(), kept.size());
+    if (fresh) {
       kept.push_back(std::move(f));
       continue;
     }
-    const bool worse = f.severity < same->severity || (f.severity == same->severity && f.headline > same->headline);
-    if (worse) *same = std::move(f);
+    Finding& other = kept[same->second];
+    const bool worse = f.severity < other.severity || (f.severity == other.severity && f.headline > other.headline);
+    if (worse) other = std::move(f);
   }
   findings = std::move(kept);
 }
@@ -74,7 +81,7 @@ void applyAcceptances(const Plan& plan, std::vector<Finding>& findings) {
     const bool same = std::all_of(about.begin(), about.end(), [&](const std::string& field) {
       return std::find(given.fields.begin(), given.fields.end(), field) != given.fields.end();
     });
-    if (whole && same && f.headline <= given.headline * 1.10) f.acceptedBecause = given.reason;
+    if (whole && same && f.headline <= given.headline * acceptedUpTo) f.acceptedBecause = given.reason;
     else f.lapsed = given.reason;
   }
 }

@@ -5,6 +5,7 @@
 
 #include <algorithm>
 
+#include "core/assess/figures.h"
 #include "core/travel/travel.h"
 
 namespace usherwright {
@@ -15,12 +16,6 @@ constexpr KilometrePerHour slow{15};
 constexpr double ridesPerYear = 180;
 
 std::string n(double v, int digits = 3) { return formatNumber(v, digits); }
-
-WattHour labelOf(const Figures& f) {
-  WattHour out(0);
-  for (const PackFigures& p : f.packs) out += p.model.label;
-  return out;
-}
 
 const PackFigures* packOf(const Figures& f, const std::string& id) {
   const auto at = std::find_if(f.packs.begin(), f.packs.end(), [&](const PackFigures& p) { return p.model.id == id; });
@@ -68,21 +63,20 @@ ClaimBasis claimBasisOf(const Plan& plan, const Figures& f, const std::string& p
 
 std::vector<HeldClaim> claimsOf(const Plan& plan, const Figures& figures) {
   std::vector<HeldClaim> out;
-  if (plan.claims.empty()) return out;
   for (std::size_t i = 0; i < plan.claims.size(); ++i)
     for (ClaimVerdict& v : checkClaims(plan.claims[i].words, claimBasisOf(plan, figures, plan.claims[i].pack)))
       out.push_back({i, std::move(v)});
   return out;
 }
 
-std::vector<BenchRange> benchRanges(const Plan& plan, const Figures& f) {
+std::vector<BenchRange> benchRanges(const Plan& plan, const Figures& f, const std::vector<HeldClaim>& held) {
   if (!f.range.known || f.range.likely <= Kilometre(0)) return {};
   std::vector<BenchRange> out;
   const double label = labelOf(f).value(), perKm = f.range.route.perKilometre.value() * f.range.learned.factor;
   if (perKm > 0)
     out.push_back({"label Wh ÷ Wh per km", Kilometre(label / perKm), 0, 0, "floor, warmth in cells and leads, age and cold are left out",
                    fmt::format("{} Wh ÷ {} Wh/km", n(label), n(perKm))});
-  for (const HeldClaim& c : claimsOf(plan, f)) {
+  for (const HeldClaim& c : held) {
     const PackFigures* of = packOf(f, plan.claims[c.claim].pack);
     if (c.verdict.kind != ClaimKind::Range || !of || of->model.label <= WattHour(0)) continue;
     const double its = of->model.label.value();

@@ -29,7 +29,7 @@ struct BenchRange {
   std::string from;       ///< with the figures that it was made of
 };
 /// Label Wh over the Wh per km; km that are claimed for one pack times the Wh of all over those of that one; the last ride with bars
-/// left, carried on to the last bar. Those that the plan has figures for; none without a range.
-std::vector<BenchRange> benchRanges(const Plan& plan, const Figures& figures);
+/// left, carried on to the last bar. Those that the plan has figures for; none without a range. `held`: its claims.
+std::vector<BenchRange> benchRanges(const Plan& plan, const Figures& figures, const std::vector<HeldClaim>& held);
 
 }  // namespace usherwright

@@ -9,7 +9,9 @@
 #include "core/assess/figure_parts.h"
 #include "core/assess/joining_setup.h"
 #include "core/assess/kept.h"
+#include "core/assess/run_set.h"
 #include "core/assess/wiring_facts.h"
+#include "core/charging/of_plan.h"
 #include "core/frame/frame.h"
 #include "core/plan/usual.h"
 #include "core/wiring/protection.h"
@@ -23,10 +25,10 @@ class Maker {
   Maker(const Plan& plan, const Catalogue& catalogue, const Figures* previous, Parts wanted)
       : plan_(plan), catalogue_(catalogue), previous_(previous), wanted_(wanted), frame_(frameOf(plan.bike)) {
     if (!previous) return;
-    for (const auto& run : {previous->ride, previous->full, previous->now}) runs_.add(run);
-    for (const PackFigures& p : previous->packs) runs_.add(p.alone);
+    for (const auto& run : {previous->ride, previous->full, previous->now}) runs_.had(run);
+    for (const PackFigures& p : previous->packs) runs_.had(p.alone);
     for (const PackFigures& p : previous->packs) fits_.add(p.fit);
-    runs_.add(previous->range.way);
+    runs_.had(previous->range.way);
     for (const auto& ground : previous->range.grounds) grounds_.add(ground);
   }
 
@@ -45,6 +47,8 @@ class Maker {
     wiring();
     leadCapacity();
     ride();
+    askForRange();
+    runs_.make();
     range();
     addWindow(f_, plan_, catalogue_);
     f_.charging = chargePairs(plan_, catalogue_, f_, previous_, wanted_);
@@ -135,8 +139,10 @@ class Maker {
   void fit(std::size_t k) {
     if (!isFitted(plan_.packs[k])) return;
     const Element* cells = f_.element(ElementKind::Cells, k);
-    const FitInput in = fitInput(plan_, plan_.packs[k], f_.packs[k].model, cells->sustained, cells->peak);
-    f_.packs[k].fit = fits_.get(in, fitFigures);
+    FitInput in = fitInput(plan_, plan_.packs[k], f_.packs[k].model, cells->sustained, cells->peak);
+    std::shared_ptr<const FitFigures>& fit = f_.packs[k].fit;
+    fit = fits_.find(in);
+    if (!fit) runs_.alsoDo([&fit, in = std::move(in)] { fit = std::make_shared<const FitFigures>(fitFigures(in)); });
   }
 
   /// The figures of a lead that is as it was, at the currents that it had.
@@ -254,7 +260,7 @@ class Maker {
     if (wanted_.has(Part::Ride)) {
       DischargeInput in = inputFor(everyone(), f_.rideLoad);
       in.profile = profileOf(plan_, f_.range.route, powerLimit());
-      f_.ride = runs_.get(in, discharge);
+      runs_.want(std::move(in), f_.ride);
     }
     double charge = 0;
     double capacity = 0;
@@ -270,7 +276,7 @@ class Maker {
   }
 
   /// The first route, leg by leg, from the present charges, as this rider uses it.
-  std::shared_ptr<const DischargeRun> alongTheWay() {
+  DischargeInput alongTheWay() const {
     Load load = f_.rideLoad;
     load.constantPower = true;
     DischargeInput in = inputFor(everyone(), load);
@@ -280,13 +286,13 @@ class Maker {
       at += leg.time;
       in.profile.push_back({at, leg.power * f_.range.learned.factor});
     }
-    return in.profile.empty() ? nullptr : runs_.get(in, discharge);
+    return in;
   }
 
-  void range() {
-    if (f_.packs.empty() || plan_.routes.empty() || f_.range.route.perKilometre.value() <= 0) return;
-    RangeFigures& r = f_.range;
-    const WattHourPerKilometre perKilometre(r.route.perKilometre.value() * r.learned.factor);
+  bool hasRange() const { return !f_.packs.empty() && !plan_.routes.empty() && f_.range.route.perKilometre.value() > 0; }
+
+  void askForRange() {
+    if (!hasRange()) return;
     Load load = f_.rideLoad;
     load.constantPower = true;
     load.power = routePower();
@@ -294,26 +300,31 @@ class Maker {
       DischargeInput in = inputFor(who, load);
       for (std::size_t i = 0; i < in.sources.size(); ++i) {
         in.sources[i].floor = StateOfCharge(floorCharge);
-        if (charged) in.sources[i].start = plan_.packs[who[i]].ceiling.value_or(StateOfCharge(1));
+        if (charged) in.sources[i].start = ceilingOf(plan_.packs[who[i]]);
       }
       return in;
     };
-    if (wanted_.has(Part::Range)) {
-      f_.full = runs_.get(toFloor(everyone(), true), discharge);
+    if (wanted_.has(Part::Range)) runs_.want(toFloor(everyone(), true), f_.full);
+    if (!wanted_.has(Part::Alone)) return;
+    if (DischargeInput way = alongTheWay(); !way.profile.empty()) runs_.want(std::move(way), f_.range.way);
+    for (std::size_t k = 0; k < f_.packs.size(); ++k) runs_.want(toFloor({k}, true), f_.packs[k].alone);
+    runs_.want(toFloor(everyone(), false), f_.now);
+  }
+
+  void range() {
+    if (!hasRange()) return;
+    RangeFigures& r = f_.range;
+    const WattHourPerKilometre perKilometre(r.route.perKilometre.value() * r.learned.factor);
+    if (f_.full) {
       r.known = true;
       r.usable = f_.full->energyAtController;
       r.likely = r.usable / perKilometre;
       r.cautious = r.likely * (1 - r.learned.halfWidth);
       r.hopeful = r.likely * (1 + r.learned.halfWidth);
     }
-    if (!wanted_.has(Part::Alone)) return;
-    r.way = alongTheWay();
-    for (std::size_t k = 0; k < f_.packs.size(); ++k) {
-      f_.packs[k].alone = runs_.get(toFloor({k}, true), discharge);
-      f_.packs[k].rangeAlone = f_.packs[k].alone->energyAtController / perKilometre;
-    }
+    if (!f_.now) return;
+    for (PackFigures& p : f_.packs) p.rangeAlone = p.alone->energyAtController / perKilometre;
     r.stockAlone = f_.packs.front().rangeAlone;
-    f_.now = runs_.get(toFloor(everyone(), false), discharge);
     r.now = f_.now->energyAtController / perKilometre;
   }
 
@@ -321,7 +332,7 @@ class Maker {
   const Catalogue& catalogue_;
   const Figures* previous_;
   Parts wanted_;
-  Kept<DischargeRun> runs_;
+  RunSet runs_;
   Kept<FitFigures> fits_;
   Kept<Ground> grounds_;
   FrameView frame_;
@@ -334,6 +345,12 @@ class Maker {
 Watt powerLimit(const Plan& plan, Known<Volt> nominal) {
   const Known<Ampere> limit = highestLimit(plan);
   return limit && nominal ? *nominal * *limit : Watt(1e6);
+}
+
+WattHour labelOf(const Figures& figures) {
+  WattHour out(0);
+  for (const PackFigures& p : figures.packs) out += p.model.label;
+  return out;
 }
 
 Watt powerLimit(const Plan& plan, const Figures& figures) {

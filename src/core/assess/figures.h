@@ -12,6 +12,9 @@ Watt powerLimit(const Plan& plan, Known<Volt> nominal);
 /// The same at the first pack's nominal volts.
 Watt powerLimit(const Plan& plan, const Figures& figures);
 
+/// Of all packs, by their labels.
+WattHour labelOf(const Figures& figures);
+
 /// Charge kept in a pack as the floor of range figures.
 inline constexpr double floorCharge = 0.15;
 

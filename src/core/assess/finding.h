@@ -65,6 +65,8 @@ struct Finding {
 /// What it is about: its fields, else its pointer.
 std::vector<std::string> fieldsOf(const Finding& finding);
 /// What is kept when a person accepts it on a day (YYYY-MM-DD).
+/// An acceptance holds until the headline figure is this much worse.
+inline constexpr double acceptedUpTo = 1.10;
 Acceptance acceptanceOf(const Finding& finding, std::string reason, std::string when);
 
 }  // namespace usherwright

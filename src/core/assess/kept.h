@@ -16,10 +16,15 @@ class Kept {
   void add(const Pointer& run) {
     if (run) runs_.push_back(run);
   }
-  template <class Input, class Make>
-  Pointer get(const Input& input, Make&& make) {
+  template <class Input>
+  Pointer find(const Input& input) const {
     for (const Pointer& run : runs_)
       if (run->input() == input) return run;
+    return nullptr;
+  }
+  template <class Input, class Make>
+  Pointer get(const Input& input, Make&& make) {
+    if (Pointer run = find(input)) return run;
     runs_.push_back(std::make_shared<const Run>(std::forward<Make>(make)(input)));
     return runs_.back();
   }

@@ -19,6 +19,7 @@ class WorkGates {
   Gate meet() const;                     ///< V of the receiving pack
   Gate both() const;                     ///< V at the main plug
   Gate charger(std::size_t pack) const;  ///< V at its plug, signed
+  Gate full(std::size_t pack) const;     ///< V at its plug after its first full charge, rested
   Gate warm() const;                     ///< K, contact over ambient
 
  private:

@@ -21,11 +21,18 @@ class Order {
     if (f_.packs.empty()) return {};
     before();
     for (std::size_t k = 0; k < f_.packs.size(); ++k) volts(k);
+    if (onlyChargers()) {
+      for (std::size_t i = 0; i < plan_.chargers.size(); ++i) charger(i);
+      for (std::size_t k = 0; k < f_.packs.size(); ++k) fullCharge(k);
+      release({});
+      return std::move(out_);
+    }
     harness();
     for (std::size_t k = 0; k < f_.packs.size(); ++k) alone(k);
     if (f_.packs.size() > 1) together();
     running();
     for (std::size_t i = 0; i < plan_.chargers.size(); ++i) charger(i);
+    for (std::size_t k = 0; k < f_.packs.size(); ++k) fullCharge(k);
     closing();
     return std::move(out_);
   }
@@ -50,6 +57,17 @@ class Order {
   bool isBuilt(std::size_t k) const { return !f_.packs[k].model.box && (plan_.need.build || !plan_.packs[k].fit.places.empty()); }
   bool showsTrips(std::size_t k) const { return isBuilt(k) && plan_.packs[k].bms.present != false; }
 
+  /// The wires stay as they are: nothing is fitted, joined or plugged anew. While no job is named all of it is done.
+  bool onlyChargers() const {
+    const Need& n = plan_.need;
+    return n.chargers && !n.add && !n.replace && !n.build && !n.care;
+  }
+  /// A bike that stood: looked at, read, charged and ridden, with nothing made anew.
+  bool onlyCare() const {
+    const Need& n = plan_.need;
+    return n.care && !n.add && !n.replace && !n.build;
+  }
+
   void before() {
     WorkStep& parts =
         add("parts", "parts looked at", "Every part looked at", "What arrives damaged or wrong goes back before it is opened.", 20);
@@ -62,6 +80,7 @@ class Order {
     tools.how = {"Meter with probes whose tips are short, insulated tools, glasses, caps or tape for every live end.",
                  "Lugs, sleeve, crimper or iron of the size that station Wiring names, test pieces of the same lead.",
                  "A place outside, a bucket of sand, nobody alone above 60 V."};
+    if (onlyChargers() || onlyCare()) return;
     WorkStep& dry = add("dry", "fitted dry", "Fitted dry",
                         "Leads that are too short or a lid that does not close show now, not with live ends in the hand.", 30);
     dry.how = {"Every pack in its place, every lead laid along its way with its slack, handlebar turned to both ends, frame folded.",
@@ -146,7 +165,7 @@ class Order {
     alone.needs = {{"volts/" + id(k), "BUILD-07"}, {"harness", "BUILD-01"}, {"leak/" + id(k), "BUILD-01"}};
     if (others) alone.needs.push_back({"dark/" + id(k), "BUILD-04"});
     alone.pack = static_cast<int>(k);
-    if (others && f_.hard.empty()) {
+    if (meetOneWay(f_)) {
       WorkStep& reverse = add("reverse/" + id(k), "back from " + name(k), fmt::format("Nothing flows back while {} is alone", name(k)),
                               "A one-way joint that lets current back joins two packs hard, and nobody sees it.", 5);
       reverse.mustBe = onlyOne(k);
@@ -216,6 +235,27 @@ class Order {
     }
   }
 
+  /// Until it was full once, nobody knows that it has the groups of its label: half charged, more groups or fewer read alike.
+  void fullCharge(std::size_t k) {
+    const BenchState before = state_;
+    state_.plugged.assign(f_.packs.size(), false);
+    state_.atController = false;
+    state_.charger = true;
+    WorkStep& full =
+        add("full/" + id(k), "full charge of " + name(k), fmt::format("The first full charge of {}", name(k)),
+            "With a group fewer than its label says the right charger overcharges it; only its board stands before that.", 240);
+    full.mustBe = {"controller off", fmt::format("{} apart from the joint", name(k)),
+                   "outside or on stone, attended from the first to the last minute"};
+    full.how = {"Its own charger, until it stops. A smell, a hiss, a warm case: pull the mains plug, and away from it.",
+                "Half an hour's rest, then volts at its plug."};
+    full.gate = gates_.full(k);
+    full.needs.push_back({"volts/" + id(k), "BUILD-07"});
+    for (const WorkStep& s : out_)
+      if (s.id.starts_with("charger/") && s.id.ends_with("/" + id(k))) full.needs.push_back({s.id, "BUILD-01"});
+    full.pack = static_cast<int>(k);
+    state_ = before;
+  }
+
   void closing() {
     for (std::size_t k = 0; k < f_.packs.size(); ++k) {
       if (!showsTrips(k)) continue;
@@ -224,6 +264,7 @@ class Order {
       trips.mustBe = {"attended from the first to the last minute, outside"};
       trips.how = {"The charge stops at the first full group. The low cut comes where it is set. Over-current by a lower setting."};
       trips.needs.push_back({"alone/" + id(k), "BUILD-01"});
+      trips.needs.push_back({"full/" + id(k), "BUILD-01"});
       trips.pack = static_cast<int>(k);
     }
     state_.open = false;
@@ -247,10 +288,16 @@ class Order {
     tight.mustBe = {"controller off, packs unplugged"};
     tight.how = {"Every screw against its line of paint, every plug pulled once."};
     tight.needs.push_back({"short", "BUILD-01"});
+    release({"warm", "tight"});
+  }
+
+  /// `after`: steps that it rests on besides the full charges and the trips.
+  void release(const std::vector<std::string>& after) {
     WorkStep& release = add("release", "released", "Released", "Somebody says so, with a name.", 5);
     release.how = {"Ride, ride supervised or not yet, as the sheet says; who says so is the note of this step."};
-    release.needs.push_back({"warm", "BUILD-05"});
-    release.needs.push_back({"tight", "BUILD-05"});
+    for (const std::string& step : after) release.needs.push_back({step, "BUILD-05"});
+    for (std::size_t k = 0; k < f_.packs.size(); ++k) release.needs.push_back({"full/" + id(k), "BUILD-05"});
+    if (onlyChargers()) return;
     for (std::size_t k = 0; k < f_.packs.size(); ++k)
       if (showsTrips(k)) release.needs.push_back({"trips/" + id(k), "BUILD-08"});
   }

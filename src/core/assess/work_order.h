@@ -61,8 +61,17 @@ struct WorkStep {
   int pack = -1;
 };
 
+/// Several packs, and none of them hard-joined with another: each has a way of its own into the joint.
+inline bool meetOneWay(const Figures& figures) { return figures.packs.size() > 1 && figures.hard.empty(); }
+
 /// Empty without packs.
 std::vector<WorkStep> orderOfWork(const Plan& plan, const Figures& figures);
+
+/// What is read or looked at beside the order, once a gate has stopped, to tell two causes apart: as steps with a gate. Nothing is plugged
+/// for them that had not passed. Ids "wake/deck", "fuse/deck", "seat/deck", "half/deck", "second-meter/deck", "crimp".
+std::vector<WorkStep> looksBeside(const Plan& plan, const Figures& figures);
+/// The order, and the looks behind it.
+std::vector<WorkStep> orderAndLooks(const Plan& plan, const Figures& figures);
 
 enum class StepStanding : std::uint8_t { Open, Passed, CannotTell, Failed };
 struct StepJudged {
@@ -70,7 +79,12 @@ struct StepJudged {
   std::string words;                  ///< "passes: 53.71 ± 0.28 V lies inside 42 … 54.9 V"
   std::optional<Otherwise> likely;    ///< of one that failed
   std::optional<std::size_t> record;  ///< that it rests on
+  bool overridden = false;            ///< outside, and somebody went on with a written reason: only where nothing can burn
 };
+/// Whether a reading outside may be passed over with a written reason: not where it protects from fire, shock or a spark between packs.
+inline bool mayBeOverridden(const Gate& gate) { return gate.severity != Severity::Stop; }
+/// By how much a reading lies outside: the headline of its finding.
+double beyond(const Gate& gate, double reading);
 /// A reading against a gate. `doubt`: by how much it may be off; one whose band crosses an end of the window cannot tell.
 StepJudged judged(const Gate& gate, double reading, double doubt);
 /// By the last record of the step.
@@ -81,7 +95,7 @@ double doubtOf(const Plan& plan, const Gate& gate, double reading);
 /// Whether one may ride on it: what is open, in words.
 struct Release {
   enum class May : std::uint8_t { NotYet, Supervised, Ride } may = May::NotYet;
-  std::vector<std::string> open;  ///< steps before the first ride that have not passed
+  std::vector<std::string> open;  ///< steps that have not passed, then what is left of parts, joints and screws
   std::vector<std::string> unproven;
 };
 Release releaseOf(const Plan& plan, const Assessment& assessment, const std::vector<WorkStep>& order);

@@ -38,7 +38,8 @@ ChargeNight nightOf(const Plan& plan) {
   return {begins, ready, ready - begins};
 }
 
-StateOfCharge targetOf(const Pack& pack) { return pack.tonight ? *pack.tonight : pack.ceiling.value_or(StateOfCharge(1)); }
+StateOfCharge ceilingOf(const Pack& pack) { return pack.ceiling.value_or(StateOfCharge(1)); }
+StateOfCharge targetOf(const Pack& pack) { return pack.tonight.value_or(ceilingOf(pack)); }
 
 Known<Ampere> pushedBy(const Charger& charger, const Pack& pack, const PackModel& model) {
   if (!charger.current) return std::nullopt;

@@ -21,6 +21,8 @@ struct ChargeNight {
 };
 ChargeNight nightOf(const Plan& plan);
 
+/// Where a charge ends on ordinary days: its ceiling, else full.
+StateOfCharge ceilingOf(const Pack& pack);
 /// Where the next charge ends: its own target, else the ceiling of every day, else full.
 StateOfCharge targetOf(const Pack& pack);
 

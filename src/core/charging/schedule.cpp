@@ -74,7 +74,7 @@ class Search {
   /// `aligned`: see run().
   Search(const Night& night, NightGoal goal, bool late, bool aligned) : night_(night), goal_(goal), late_(late), aligned_(aligned) {
     for (const NightJob& job : night.jobs) {
-      int least = night.length;
+      int least = night.length, waits = night.length, waitsExchanged = night.length;
       for (const ChargeWay& way : job.ways) {
         int minutes = 0;
         for (const ChargeLeg& leg : way) {
@@ -85,8 +85,12 @@ class Search {
           minutes += mine.lasting;
         }
         least = std::min(least, minutes);
+        const int wait = leastWait(ofLeg_.at(&way.back()));
+        waits_.emplace(&way, wait);
+        int& of = way.size() > 1 ? waitsExchanged : waits;
+        of = std::min(of, wait);
       }
-      state_.push_back({nullptr, 0, 0, job.release + least});
+      state_.push_back({nullptr, 0, 0, job.release + least, waits, waits - std::min(waits, waitsExchanged)});
     }
     for (int t = 0; t <= night.length; ++t) hands_.push_back(nextHands(night, t));
   }
@@ -113,7 +117,30 @@ class Search {
     std::size_t placed = 0;  ///< legs, from the front; late: from the back
     int bound = 0;           ///< the next leg not before; late: not ending after
     int soonest = 0;         ///< it is never done before
+    int waits = 0;           ///< it stands at its target so long at the least, on one charger
+    int exchangeSaves = 0;   ///< at the most, of that
   };
+
+  /// From its latest end that the hours leave.
+  int leastWait(const Placeable& last) const {
+    const int start = last.starts->before[static_cast<std::size_t>(night_.length)];
+    return start < 0 ? night_.length : night_.length - (start + last.lasting);
+  }
+
+  /// What the jobs wait whose last leg does not stand yet, at the least. One pack is exchanged at most.
+  int stillToWait() const {
+    unsigned standing = 0;
+    for (const Stint& s : placed_)
+      if (s.last) standing |= 1U << s.job;
+    int out = 0, saved = 0;
+    for (std::size_t j = 0; j < state_.size(); ++j) {
+      if (standing >> j & 1U) continue;
+      const State& s = state_[j];
+      out += s.way ? waits_.at(s.way) : s.waits;
+      if (!s.way) saved = std::max(saved, s.exchangeSaves);
+    }
+    return exchanged_ > 0 ? out : out - saved;
+  }
 
   /// What can follow: the ways that were chosen, and where each of their legs stands, in whatever order they were placed. As one
   /// number: two that differ are alike once in 2^64.
@@ -158,7 +185,7 @@ class Search {
     }
     if (!*best_) return false;
     const NightPlan& best = **best_;
-    if (goal_ == NightGoal::AsLate) return std::pair(now.waiting, now.moments) >= std::pair(best.waiting, best.moments);
+    if (goal_ == NightGoal::AsLate) return std::pair(now.waiting + stillToWait(), now.moments) >= std::pair(best.waiting, best.moments);
     int ready = now.ready, sum = now.sum, known = 0;
     for (const Stint& s : placed_)
       if (s.last) known += state_[s.job].soonest;
@@ -317,6 +344,7 @@ class Search {
   bool late_, aligned_;
   std::map<Key, std::optional<Starts>> starts_;
   std::unordered_map<const ChargeLeg*, Placeable> ofLeg_;
+  std::unordered_map<const ChargeWay*, int> waits_;
   std::vector<int> hands_;  ///< the next minute with hands, of every minute
   std::vector<State> state_;
   std::vector<Stint> placed_;

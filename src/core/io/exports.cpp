@@ -9,16 +9,24 @@
 #include "core/drawing/charging/charging_drawings.h"
 #include "core/drawing/fit/fit_drawings.h"
 #include "core/drawing/list/svg.h"
+#include "core/drawing/log/log_drawings.h"
 #include "core/drawing/wiring/harness_board.h"
 #include "core/drawing/wiring/harness_drawings.h"
 #include "core/fit/net.h"
 #include "core/io/calendar.h"
 #include "core/io/clock.h"
 #include "core/io/fit_prints.h"
+#include "core/io/plan_json.h"
 #include "core/io/spice.h"
 #include "core/io/table_csv.h"
+#include "core/plan/share.h"
+#include "core/report/bill.h"
+#include "core/report/report.h"
+#include "core/sheets/arrival_letter.h"
 #include "core/sheets/pull.h"
+#include "core/sheets/recycling_note.h"
 #include "core/sheets/run_sheet.h"
+#include "core/sheets/sale_sheet.h"
 
 namespace usherwright {
 namespace {
@@ -119,6 +127,42 @@ Expected<std::string> writeRunSheet(const Plan& plan, const Assessment& a) {
   return runSheet(plan, a);
 }
 
+Expected<std::string> writeShare(const Plan& plan, const Assessment&) { return writePlan(shared(plan, {})); }
+
+Expected<std::string> writeSaleSheet(const Plan& plan, const Assessment& a) {
+  if (plan.packs.empty()) return unexpected("the packs", "none", "a plan with a pack");
+  return saleSheet(plan, a, today());
+}
+
+Expected<std::string> writeBill(const Plan& plan, const Assessment& a) {
+  if (plan.packs.empty()) return unexpected("the packs", "none", "a plan with a pack");
+  return billOf(plan, a);
+}
+
+Expected<std::string> writeHandover(const Plan& plan, const Assessment& a) {
+  if (plan.packs.empty()) return unexpected("the packs", "none", "a plan with a pack");
+  return handoverOf(plan, a, today());
+}
+
+Expected<std::string> writeHealth(const Plan& plan, const Assessment& a) {
+  if (plan.packs.empty()) return unexpected("the packs", "none", "a plan with a pack");
+  return drawing::toSvg(drawing::healthSheet(plan, a.figures, today()));
+}
+
+Expected<std::string> writeArrivals(const Plan& plan, const Assessment& a) {
+  if (plan.build.arrivals.empty()) return unexpected("what arrived", "nothing noted", "an arrival, at station Build");
+  return arrivalLetters(plan, a);
+}
+
+Expected<std::string> writeRecycling(const Plan& plan, const Assessment& a) {
+  if (plan.packs.empty()) return unexpected("the packs", "none", "a plan with a pack");
+  return recyclingNote(plan, a);
+}
+
+Expected<std::string> writeReport(const Plan& plan, const Assessment& a) {
+  return reportHtml(plan, a, {UnitSystem::Metric, today(), false, {}});
+}
+
 Expected<std::string> writeLog(const Plan& plan, const Assessment&) { return logCsv(plan); }
 
 Expected<std::string> writeStorageCards(const Plan& plan, const Assessment& a) {
@@ -138,6 +182,10 @@ Expected<std::string> writeHolder(const Plan&, const Assessment& a) {
 
 std::span<const Export> exports() {
   static constexpr std::array rows{
+      Export{"report", "The report", "everything on one page to print: verdict, findings, figures, drawings, the order of work, as HTML",
+             ".html", Exported::Plan, writeReport},
+      Export{"share", "A copy to share", "the plan without private things, notes, labels' own texts and tracks", ".uwplan", Exported::Plan,
+             writeShare},
       Export{"table", "The ride as a table", "the simulated ride, a row every second, as CSV", ".csv", Exported::Ride, writeTable},
       Export{"netlist", "The circuit as a netlist", "the joined packs for a SPICE program; refused for packs that take turns", ".cir",
              Exported::Ride, writeNetlist},
@@ -155,6 +203,19 @@ std::span<const Export> exports() {
              Exported::Build, writeRunSheet},
       Export{"log", "The log as a table", "rides, charges, readings, tests and what happened, a row each, as CSV", ".csv", Exported::Log,
              writeLog},
+      Export{"health", "The packs over time", "charge of each pack over time with its band and what happened, as SVG", ".svg",
+             Exported::Log, writeHealth},
+      Export{"sale-sheet", "The sale sheet", "what was tested and when, what happened, what nobody knows, as text", ".txt", Exported::Log,
+             writeSaleSheet},
+      Export{"bill", "The bill", "quotes and what the harness still takes, against the budget, as text", ".txt", Exported::Build,
+             writeBill},
+      Export{"handover", "Handover to the owner",
+             "chargers, fuses, every reading with its window, what was passed over, what falls due, as text", ".txt", Exported::Build,
+             writeHandover},
+      Export{"arrival-letters", "Letters about what arrived", "what came hurt, wrong or without something, to its seller, as text", ".txt",
+             Exported::Build, writeArrivals},
+      Export{"recycling", "Handing packs in", "what is done before a pack is handed in, whom to ask, a line for the receipt, as text",
+             ".txt", Exported::Log, writeRecycling},
       Export{"storage-cards", "Storage cards", "how full, which volts, what to unplug, when to look again, as text", ".txt", Exported::Log,
              writeStorageCards},
       Export{"tonight", "Tonight as a calendar", "when to plug and unplug, and the holds that are due, as a calendar file", ".ics",

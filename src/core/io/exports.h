@@ -11,7 +11,7 @@
 namespace usherwright {
 
 /// Where it is offered beside the menu.
-enum class Exported : std::uint8_t { Ride, Harness, Charging, Fit, Build, Log };
+enum class Exported : std::uint8_t { Plan, Ride, Harness, Charging, Fit, Build, Log };
 
 struct Export {
   std::string_view name;    ///< stable, one word: "table"

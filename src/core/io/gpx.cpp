@@ -16,6 +16,8 @@
 namespace usherwright {
 namespace {
 
+constexpr std::size_t mostExtras = 16;
+
 /// Without the prefix of its name space.
 std::string_view nameOf(const pugi::xml_node& node) {
   const std::string_view name = node.name();
@@ -37,31 +39,14 @@ std::optional<double> numberIn(const char* text) {
   return out;
 }
 
-/// Seconds of "2026-05-31T10:04:05.5Z", with or without a shift to UTC.
-std::optional<double> secondsOf(const char* text) {
-  const std::string word = trimmed(text);
-  const auto date = word.size() > 11 && word[10] == 'T' ? parseDate(std::string_view(word).substr(0, 10)) : std::nullopt;
-  int hour = 0, minute = 0, used = 0;
-  double second = 0;
-  if (!date || std::sscanf(word.c_str() + 11, "%2d:%2d:%lf%n", &hour, &minute, &second, &used) < 3) return std::nullopt;
-  if (hour < 0 || hour > 24 || minute < 0 || minute > 59 || !(second >= 0 && second < 61)) return std::nullopt;
-  double shift = 0;
-  int shiftHours = 0, shiftMinutes = 0;
-  char sign = 'Z';
-  if (std::sscanf(word.c_str() + 11 + used, "%c%2d:%2d", &sign, &shiftHours, &shiftMinutes) == 3 && (sign == '+' || sign == '-'))
-    shift = (sign == '-' ? -1 : 1) * (shiftHours * 3600.0 + shiftMinutes * 60.0);
-  const auto days = date->time_since_epoch().count();
-  return static_cast<double>(days) * 86400 + hour * 3600 + minute * 60 + second - shift;
-}
-
 class Reader {
  public:
   Expected<void> read(const pugi::xml_node& points, std::string_view what, std::string_view name) {
     bool begins = true;
     for (const pugi::xml_node& node : points.children()) {
       if (nameOf(node) != name) continue;
-      const std::string place = fmt::format("{} {}", what, out_.size() + 1);
-      if (out_.size() >= mostTrackPoints) return unexpected(place, "more points", fmt::format("at most {}", mostTrackPoints));
+      const std::string place = fmt::format("{} {}", what, out_.points.size() + 1);
+      if (out_.points.size() >= mostTrackPoints) return unexpected(place, "more points", fmt::format("at most {}", mostTrackPoints));
       TrackPoint p;
       const auto latitude = numberIn(node.attribute("lat").value()), longitude = numberIn(node.attribute("lon").value());
       if (!latitude || std::abs(*latitude) > 90)
@@ -70,30 +55,45 @@ class Reader {
         return unexpected(place, "lon " + inQuotes(node.attribute("lon").value()), "degrees from −180 to 180");
       p.latitude = *latitude;
       p.longitude = *longitude;
-      p.begins = begins && !out_.empty();
+      p.begins = begins && !out_.points.empty();
       begins = false;
       constexpr double lowest = -500, highest = 9000;  // m
       if (const auto height = numberIn(childOf(node, "ele").text().get()); height && *height > lowest && *height < highest)
         p.elevation = *height;
-      if (const auto time = secondsOf(childOf(node, "time").text().get())) {
-        if (!first_) first_ = time;
-        p.time = *time - *first_;
+      if (const auto time = secondsOfMoment(trimmed(childOf(node, "time").text().get()))) {
+        if (!out_.began) out_.began = time;
+        p.time = *time - *out_.began;
       }
-      out_.push_back(p);
+      extrasOf(node);
+      out_.points.push_back(p);
     }
     return {};
   }
-  std::vector<TrackPoint> take() { return std::move(out_); }
-  bool isEmpty() const { return out_.empty(); }
+  GpxFile take() { return std::move(out_); }
+  bool isEmpty() const { return out_.points.empty(); }
 
  private:
-  std::vector<TrackPoint> out_;
-  std::optional<double> first_;
+  /// Numbers at any depth of two below the extensions.
+  void extrasOf(const pugi::xml_node& node) {
+    std::size_t kept = 0;
+    const auto keep = [&](const pugi::xml_node& extra) {
+      if (const auto value = numberIn(extra.text().get()); value && kept < mostExtras) {
+        out_.extras.push_back({out_.points.size(), std::string(nameOf(extra)), *value});
+        ++kept;
+      }
+    };
+    for (const pugi::xml_node& extra : childOf(node, "extensions").children()) {
+      keep(extra);
+      for (const pugi::xml_node& inner : extra.children()) keep(inner);
+    }
+  }
+
+  GpxFile out_;
 };
 
 }  // namespace
 
-Expected<std::vector<TrackPoint>> readGpx(std::string_view file) {
+Expected<GpxFile> readGpxFile(std::string_view file) {
   if (file.size() > mostGpxBytes)
     return unexpected("the file", fmt::format("{} MB", file.size() >> 20), fmt::format("at most {} MB", mostGpxBytes >> 20));
   if (file.find("<!DOCTYPE") != std::string_view::npos || file.find("<!ENTITY") != std::string_view::npos)
@@ -113,9 +113,16 @@ Expected<std::vector<TrackPoint>> readGpx(std::string_view file) {
     for (const pugi::xml_node& route : root.children())
       if (nameOf(route) == "rte")
         if (auto ok = reader.read(route, "point", "rtept"); !ok) return tl::unexpected(ok.error());
-  std::vector<TrackPoint> out = reader.take();
-  if (out.size() < 2) return unexpected("the file", out.empty() ? "no point" : "one point", "a track or a route of at least two points");
+  GpxFile out = reader.take();
+  if (out.points.size() < 2)
+    return unexpected("the file", out.points.empty() ? "no point" : "one point", "a track or a route of at least two points");
   return out;
+}
+
+Expected<std::vector<TrackPoint>> readGpx(std::string_view file) {
+  auto out = readGpxFile(file);
+  if (!out) return tl::unexpected(out.error());
+  return std::move(out->points);
 }
 
 }  // namespace usherwright

@@ -305,6 +305,16 @@ inline constexpr std::array<std::string_view, 17> logEventWords{
     "shorted", "swollen",   "smelling",         "hot",    "fuse-opened",   "warm-on-one-side", "stored",         "part-changed"};
 constexpr std::span<const std::string_view> choiceWords(LogEvent) { return logEventWords; }
 
+/// Work by hand. The order groups what makes a joint (Crimped … Bolted).
+enum class HandKind : std::uint8_t { Crimped, Soldered, Welded, Bolted, Drilled, Ground, Opened };
+inline constexpr std::array<std::string_view, 7> handKindWords{"crimped", "soldered", "welded", "bolted", "drilled", "ground", "opened"};
+constexpr std::span<const std::string_view> choiceWords(HandKind) { return handKindWords; }
+
+/// What became of a joint made alike, pulled and cut open.
+enum class TestPiece : std::uint8_t { Held, Slipped, NotMade };
+inline constexpr std::array<std::string_view, 3> testPieceWords{"held", "slipped", "not-made"};
+constexpr std::span<const std::string_view> choiceWords(TestPiece) { return testPieceWords; }
+
 /// The words of an enumeration.
 template <class E>
 constexpr std::span<const std::string_view> wordsOf() {

@@ -97,7 +97,7 @@ Expected<void> recordsWithinFields(const Records<T>& items, const std::string& l
 }
 
 /// The fields of objects and lists that are no records; stops at the first value that its field does not take.
-struct FieldChecker {
+struct FieldChecker : NoLeaves {
   std::string path;
   Expected<void>& result;
 
@@ -132,18 +132,12 @@ struct FieldChecker {
   }
   template <class T>
   void records(std::string_view, const Records<T>&) {}
-  void volts(std::string_view, const std::vector<Volt>&) {}
-  void words(std::string_view, const std::vector<std::string>&) {}
-  void curve(std::string_view, const std::vector<CurvePoint>&) {}
-  void ride(std::string_view, const Shared<std::vector<RidePoint>>&) {}
-  void track(std::string_view, const Shared<std::vector<TrackPoint>>&) {}
-  void branch(std::string_view, const Shared<Plan>&) {}
 };
 
 /// Every value is one that its field takes: what an edit works out is checked as what a person types.
 Expected<void> withinFields(const Plan& plan, const Plan* checked) {
   Expected<void> result;
-  FieldChecker{{}, result}.all(plan);
+  FieldChecker{{}, {}, result}.all(plan);
   for (std::size_t k = 0; result && k < plan.packs.size(); ++k) {
     const Pack& p = plan.packs[k];
     const Pack* known = checked ? checked->findPack(p.id) : nullptr;

@@ -29,7 +29,7 @@ template <class Owner>
 bool assign(Owner& owner, std::string_view pointer, const FieldValue& value);
 
 /// Descends to the owner of a field and sets it. The pointer is known to be good.
-struct Setter {
+struct Setter : NoLeaves {
   PointerStep step;
   const FieldValue& value;
   bool done = false;
@@ -57,17 +57,11 @@ struct Setter {
     for (T& item : items)
       if (item.id == entry.token) done = assign(item, entry.rest, value);
   }
-  void volts(std::string_view, std::vector<Volt>&) {}
-  void words(std::string_view, std::vector<std::string>&) {}
-  void curve(std::string_view, std::vector<CurvePoint>&) {}
-  void ride(std::string_view, Shared<std::vector<RidePoint>>&) {}
-  void track(std::string_view, Shared<std::vector<TrackPoint>>&) {}
-  void branch(std::string_view, Shared<Plan>&) {}
 };
 
 template <class Owner>
 bool assign(Owner& owner, std::string_view pointer, const FieldValue& value) {
-  Setter setter{PointerStep(pointer), value};
+  Setter setter{{}, PointerStep(pointer), value};
   if (setter.step.rest.empty()) {
     for (const FieldSpec& spec : fieldsOf<Owner>())
       if (spec.key == setter.step.token) {

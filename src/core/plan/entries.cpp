@@ -31,7 +31,7 @@ bool atList(Owner& owner, std::string_view pointer, Op& op);
 
 /// Descends to a list and hands it over.
 template <class Op>
-struct ListFinder {
+struct ListFinder : NoLeaves {
   PointerStep step;
   Op& op;
   bool found = false;
@@ -63,17 +63,11 @@ struct ListFinder {
     found = true;
     op(items);
   }
-  void volts(std::string_view, std::vector<Volt>&) {}
-  void words(std::string_view, std::vector<std::string>&) {}
-  void curve(std::string_view, std::vector<CurvePoint>&) {}
-  void ride(std::string_view, Shared<std::vector<RidePoint>>&) {}
-  void track(std::string_view, Shared<std::vector<TrackPoint>>&) {}
-  void branch(std::string_view, Shared<Plan>&) {}
 };
 
 template <class Owner, class Op>
 bool atList(Owner& owner, std::string_view pointer, Op& op) {
-  ListFinder<Op> finder{PointerStep(pointer), op};
+  ListFinder<Op> finder{{}, PointerStep(pointer), op};
   visitChildren(owner, finder);
   return finder.found;
 }
@@ -159,20 +153,20 @@ constexpr Refers referredAs() {
   else return Refers::Nothing;
 }
 
-struct Sizes {
+struct Sizes : NoLeaves {
   std::string path;
   std::vector<std::pair<std::string, std::size_t>>& out;
 
   template <class T>
   void object(std::string_view key, const T& child) {
-    Sizes inner{fmt::format("{}/{}", path, key), out};
+    Sizes inner{{}, fmt::format("{}/{}", path, key), out};
     visitChildren(child, inner);
   }
   template <class T>
   void list(std::string_view key, const std::vector<T>& items) {
     out.emplace_back(fmt::format("{}/{}", path, key), items.size());
     for (std::size_t i = 0; i < items.size(); ++i) {
-      Sizes inner{fmt::format("{}/{}/{}", path, key, i), out};
+      Sizes inner{{}, fmt::format("{}/{}/{}", path, key, i), out};
       visitChildren(items[i], inner);
     }
   }
@@ -184,12 +178,6 @@ struct Sizes {
   void keyed(std::string_view key, const std::vector<T>& items) {
     out.emplace_back(fmt::format("{}/{}", path, key), items.size());
   }
-  void volts(std::string_view, const std::vector<Volt>&) {}
-  void words(std::string_view, const std::vector<std::string>&) {}
-  void curve(std::string_view, const std::vector<CurvePoint>&) {}
-  void ride(std::string_view, const Shared<std::vector<RidePoint>>&) {}
-  void track(std::string_view, const Shared<std::vector<TrackPoint>>&) {}
-  void branch(std::string_view, const Shared<Plan>&) {}
 };
 
 /// Appends what `made` makes of a list; the error says what is wrong with it.
@@ -303,7 +291,7 @@ Expected<Plan> without(const Plan& plan, const std::string& list, std::size_t in
 
 std::vector<std::pair<std::string, std::size_t>> listSizes(const Plan& plan) {
   std::vector<std::pair<std::string, std::size_t>> out;
-  Sizes sizes{"", out};
+  Sizes sizes{{}, "", out};
   visitChildren(plan, sizes);
   return out;
 }

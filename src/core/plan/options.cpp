@@ -138,6 +138,7 @@ Expected<Plan> withAdopted(const Plan& root, const std::string& id) {
   Plan next = *adopted->plan;
   next.rides = root.rides;
   next.build = root.build;
+  next.warranties = root.warranties;
   // What happened stays with the packs that are still there; the rest is kept in "as it was".
   next.log = root.log;
   std::erase_if(next.log.edit(), [&](const LogEntry& e) { return !e.pack.empty() && !next.findPack(e.pack); });
@@ -165,6 +166,7 @@ std::vector<Difference> differences(const Plan& earlier, const Plan& later, Unit
   inCommon(was.cells, is.cells, "/cells", "cell", cells);
   byNumber(was.bike.accessories, is.bike.accessories, "/bike/accessories", "accessories", out);
   byNumber(was.claims, is.claims, "/claims", "claims", out);
+  byNumber(was.privateThings, is.privateThings, "/private", "private things", out);
   byNumber(was.charging.there, is.charging.there, "/charging/hours", "hours of somebody", out);
   for (std::size_t k = 0; k < was.packs.size(); ++k) {
     const std::string pack = shownName(is.packs[k]);
@@ -182,6 +184,7 @@ std::vector<Difference> differences(const Plan& earlier, const Plan& later, Unit
              out);
   was.rides = is.rides;
   was.build = is.build;
+  was.warranties = is.warranties;
   was.log = is.log;
   forEachChange(was, is, [&](const std::string& pointer, const FieldSpec& spec, const FieldValue& a, const FieldValue& b) {
     const Owner owner = ownerOf(pointer, is, later);

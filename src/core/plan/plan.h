@@ -18,10 +18,12 @@
 #include "core/plan/need.h"
 #include "core/plan/option.h"
 #include "core/plan/pack.h"
+#include "core/plan/private_thing.h"
 #include "core/plan/provenance.h"
 #include "core/plan/ride.h"
 #include "core/plan/route.h"
 #include "core/plan/undertaking.h"
+#include "core/plan/warranty.h"
 #include "core/plan/wiring.h"
 
 namespace usherwright {
@@ -47,6 +49,8 @@ struct Plan {
   std::vector<Route> routes;
   Records<Ride> rides;        ///< done, in the order they were noted
   std::vector<Claim> claims;  ///< that were made of it
+  std::vector<PrivateThing> privateThings;
+  std::vector<Warranty> warranties;
   Undertaking undertaking;
   BuildWork build;
   Records<LogEntry> log;                              ///< in the order that they were noted

@@ -24,7 +24,8 @@ struct PointerStep {
 };
 
 /// The lists of records, for pointers into them.
-inline constexpr std::array<std::string_view, 7> recordLists{"readings", "capacity_tests", "charges", "places", "rides", "done", "log"};
+inline constexpr std::array<std::string_view, 10> recordLists{"readings", "capacity_tests", "charges",  "places",    "rides",
+                                                              "done",     "arrivals",       "handwork", "fasteners", "log"};
 
 /// True for "/packs/0/readings/12/pack_V": an entry of a list of records needs no mark, it was measured.
 inline bool isInRecords(std::string_view pointer) {
@@ -33,6 +34,22 @@ inline bool isInRecords(std::string_view pointer) {
     return at != std::string_view::npos && at > 0 && pointer[at - 1] == '/' && pointer.substr(at + list.size()).starts_with('/');
   });
 }
+
+/// For visitors that look at objects and lists, and at none of the plain values beside them.
+struct NoLeaves {
+  template <class T>
+  void volts(std::string_view, T&) {}
+  template <class T>
+  void words(std::string_view, T&) {}
+  template <class T>
+  void curve(std::string_view, T&) {}
+  template <class T>
+  void ride(std::string_view, T&) {}
+  template <class T>
+  void track(std::string_view, T&) {}
+  template <class T>
+  void branch(std::string_view, T&) {}
+};
 
 /// Calls the visitor for every child of `owner`, in file order:
 ///   object(key, child)  one object, null in a file if nothing of it is known
@@ -57,6 +74,8 @@ void visitChildren(Owner& owner, Visitor& visitor) {
     visitor.list("routes", owner.routes);
     visitor.records("rides", owner.rides);
     visitor.list("claims", owner.claims);
+    visitor.list("private", owner.privateThings);
+    visitor.list("warranties", owner.warranties);
     visitor.object("undertaking", owner.undertaking);
     visitor.object("build", owner.build);
     visitor.records("log", owner.log);
@@ -95,6 +114,9 @@ void visitChildren(Owner& owner, Visitor& visitor) {
     visitor.track("track", owner.track);
   } else if constexpr (std::is_same_v<Type, BuildWork>) {
     visitor.records("done", owner.done);
+    visitor.records("arrivals", owner.arrivals);
+    visitor.records("handwork", owner.handwork);
+    visitor.records("fasteners", owner.fasteners);
   } else if constexpr (std::is_same_v<Type, Undertaking>) {
     visitor.list("quotes", owner.quotes);
   } else if constexpr (std::is_same_v<Type, Option>) {

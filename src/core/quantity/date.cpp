@@ -3,6 +3,8 @@
 
 #include <fmt/format.h>
 
+#include <cstdio>
+
 namespace usherwright {
 
 std::optional<Date> parseDate(std::string_view text) {
@@ -29,6 +31,21 @@ std::string formatDate(Date date) {
   const std::chrono::year_month_day ymd{date};
   return fmt::format("{:04}-{:02}-{:02}", static_cast<int>(ymd.year()), static_cast<unsigned>(ymd.month()),
                      static_cast<unsigned>(ymd.day()));
+}
+
+std::optional<double> secondsOfMoment(std::string_view text) {
+  const std::string word(text.substr(0, 40));
+  const auto date = word.size() > 11 && (word[10] == 'T' || word[10] == ' ') ? parseDate(text.substr(0, 10)) : std::nullopt;
+  int hour = 0, minute = 0, used = 0;
+  double second = 0;
+  if (!date || std::sscanf(word.c_str() + 11, "%2d:%2d:%lf%n", &hour, &minute, &second, &used) < 3) return std::nullopt;
+  if (hour < 0 || hour > 24 || minute < 0 || minute > 59 || !(second >= 0 && second < 61)) return std::nullopt;
+  double shift = 0;
+  int shiftHours = 0, shiftMinutes = 0;
+  char sign = 'Z';
+  if (std::sscanf(word.c_str() + 11 + used, "%c%2d:%2d", &sign, &shiftHours, &shiftMinutes) == 3 && (sign == '+' || sign == '-'))
+    shift = (sign == '-' ? -1 : 1) * (shiftHours * 3600.0 + shiftMinutes * 60.0);
+  return static_cast<double>(date->time_since_epoch().count()) * 86400 + hour * 3600 + minute * 60 + second - shift;
 }
 
 }  // namespace usherwright

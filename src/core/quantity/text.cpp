@@ -150,4 +150,10 @@ std::optional<std::vector<std::size_t>> numbersIn(std::string_view text, std::si
   return out;
 }
 
+std::string lowered(std::string_view text) {
+  std::string out(text);
+  std::transform(out.begin(), out.end(), out.begin(), [](unsigned char c) { return static_cast<char>(c < 128 ? std::tolower(c) : c); });
+  return out;
+}
+
 }  // namespace usherwright

@@ -41,6 +41,9 @@ std::string jsonForTerminal(std::string_view json);
 /// Numbers from 1 to `most` with commas or spaces between, each once, in rising order; nothing if anything else stands there.
 std::optional<std::vector<std::size_t>> numbersIn(std::string_view text, std::size_t most);
 
+/// Letters of ASCII in lower case; all else as it is.
+std::string lowered(std::string_view text);
+
 /// The text in quotes for a sentence: at most 60 bytes, never half a letter, controls written as \xNN.
 std::string inQuotes(std::string_view text);
 

@@ -51,12 +51,6 @@ constexpr std::array plain{Unit{""}};
 constexpr std::array dragArea{Unit{"m²"}, Unit{"m2"}};
 constexpr std::array angle{Unit{"°"}, Unit{"deg"}, Unit{"degrees"}, Unit{"rad", 180 / std::numbers::pi}};
 
-std::string lowered(std::string_view text) {
-  std::string out(text);
-  std::transform(out.begin(), out.end(), out.begin(), [](unsigned char c) { return static_cast<char>(c < 128 ? std::tolower(c) : c); });
-  return out;
-}
-
 struct NumberAndRest {
   std::string number;
   std::string rest;

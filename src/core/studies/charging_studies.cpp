@@ -38,7 +38,7 @@ class Ceilings {
   Ceilings(const Plan& plan, const Assessment& a) : plan_(plan), f_(a.figures) {
     for (std::size_t k = 0; k < f_.packs.size(); ++k) {
       whole_ += between(f_.packs[k].model, floorCharge, 1);
-      planned_ += between(f_.packs[k].model, floorCharge, std::max(plan.packs[k].ceiling.value_or(StateOfCharge(1)).value(), floorCharge));
+      planned_ += between(f_.packs[k].model, floorCharge, std::max(ceilingOf(plan.packs[k]).value(), floorCharge));
     }
   }
 
@@ -66,8 +66,7 @@ class Ceilings {
   void life(CeilingChoice& out) const {
     const Known<Coefficient> rides = plan_.charging.ridesPerWeek;
     if (!f_.range.known || !rides || whole_.value() <= 0) return;
-    WattHour all(0);
-    for (const PackFigures& p : f_.packs) all += p.model.label;
+    const WattHour all = labelOf(f_);
     const double depth = std::min(1.0, f_.range.route.energy / std::max(all, WattHour(1)));
     const double cycles = rides->value() * weeks * depth;
     for (std::size_t k = 0; k < f_.packs.size(); ++k) {
@@ -209,7 +208,7 @@ std::vector<CeilingChoice> ceilingChoices(const Plan& plan, const Assessment& as
   const Ceilings ceilings(plan, assessment);
   std::vector<double> levels{1, 0.9, 0.8};
   std::vector<StateOfCharge> planned;
-  for (const Pack& p : plan.packs) planned.push_back(p.ceiling.value_or(StateOfCharge(1)));
+  for (const Pack& p : plan.packs) planned.push_back(ceilingOf(p));
   const auto same = [](double a, double b) { return std::abs(a - b) < 0.005; };
   const double first = planned.front().value();
   const bool apart = std::any_of(planned.begin(), planned.end(), [&](StateOfCharge c) { return !same(c.value(), first); });

@@ -4,6 +4,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <bit>
 #include <cmath>
 
 #include "core/assess/joining_setup.h"
@@ -173,6 +174,13 @@ Plan withOnly(const Plan& plan, std::uint32_t keep) {
   return out;
 }
 
+std::string subsetName(const Plan& plan, std::uint32_t keep) {
+  std::string out;
+  for (std::size_t k = 0; k < plan.packs.size(); ++k)
+    if (keep >> k & 1u) out += (out.empty() ? "" : " + ") + shownName(plan.packs[k]);
+  return plan.packs.size() > 1 && std::popcount(keep) == 1 ? out + " alone" : out;
+}
+
 SubsetStudy eachAlone(const Plan& plan, const Catalogue& catalogue, const Progress& progress) {
   SubsetStudy study;
   const auto all = static_cast<std::uint32_t>((1u << plan.packs.size()) - 1);
@@ -181,11 +189,7 @@ SubsetStudy eachAlone(const Plan& plan, const Catalogue& catalogue, const Progre
     const Assessment a = assess(withOnly(plan, keep), catalogue);
     SubsetFigures s;
     s.packs = keep;
-    for (std::size_t k = 0; k < plan.packs.size(); ++k) {
-      if (!(keep >> k & 1u)) continue;
-      s.name += (s.name.empty() ? "" : " + ") + shownName(plan.packs[k]);
-    }
-    if (keep != all && (keep & (keep - 1)) == 0) s.name += " alone";
+    s.name = subsetName(plan, keep);
     if (a.figures.ride) {
       s.end = a.figures.ride->end;
       s.cause = a.figures.ride->cause;

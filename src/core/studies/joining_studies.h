@@ -58,6 +58,9 @@ struct SubsetStudy {
 };
 SubsetStudy eachAlone(const Plan& plan, const Catalogue& catalogue, const Progress& progress = {});
 
+/// "stock + deck", "deck alone" of some of several.
+std::string subsetName(const Plan& plan, std::uint32_t keep);
+
 /// The plan without the packs outside `keep`; a lone pack needs no joint.
 Plan withOnly(const Plan& plan, std::uint32_t keep);
 

@@ -120,7 +120,7 @@ class Suggest {
       : plan_(plan), given_(given), shelf_(shelf), request_(request), progress_(progress), now_(assess(plan, given)) {
     goal_ = request.goal ? request.goal : plan.need.goalEnergy;
     budget_ = request.budget ? request.budget : plan.budget;
-    for (const PackFigures& p : now_.figures.packs) today_ += p.model.label;
+    today_ = labelOf(now_.figures);
   }
 
   Outcome<SuggestResult> run() {
@@ -225,7 +225,7 @@ class Suggest {
   }
 
   void finish(Suggestion& s, const Assessment& a) const {
-    for (const PackFigures& p : a.figures.packs) s.label += p.model.label;
+    s.label = labelOf(a.figures);
     s.gained = s.label - today_;
     s.mass = Kilogram(0);
     for (const PackFigures& p : a.figures.packs) {

@@ -7,6 +7,7 @@
 #include <cmath>
 
 #include "core/assess/figures.h"
+#include "core/charging/of_plan.h"
 #include "core/plan/edit.h"
 #include "core/plan/usual.h"
 #include "core/quantity/units.h"
@@ -134,6 +135,19 @@ class AlongTheWay {
 
 }  // namespace
 
+Plan withFirstRoute(const Plan& plan, std::size_t route) {
+  if (route == 0 || route >= plan.routes.size()) return plan;
+  Plan next = plan;
+  std::swap(next.routes.front(), next.routes[route]);
+  const std::string first = "/routes/0/", other = fmt::format("/routes/{}/", route);
+  std::erase_if(next.provenance, [&](const auto& mark) { return mark.first.starts_with(first) || mark.first.starts_with(other); });
+  for (const auto& [pointer, entry] : plan.provenance) {
+    if (pointer.starts_with(first)) next.provenance[other + pointer.substr(first.size())] = entry;
+    if (pointer.starts_with(other)) next.provenance[first + pointer.substr(other.size())] = entry;
+  }
+  return next;
+}
+
 WayRidden wayRidden(const Plan& plan, const Figures& figures, std::size_t most) {
   if (plan.routes.empty() || figures.packs.empty() || !figures.range.way || figures.range.route.legs.empty()) return {};
   return AlongTheWay(plan, figures).make(most);
@@ -153,7 +167,7 @@ std::vector<Rung> ladderOf(const Plan& plan, const Figures& f) {
     health += m.label * trusted * (healthy - 1);
     cold += m.nominal * m.capacity - m.label * trusted * healthy;
     if (warm < 1) coldest = std::min(coldest, m.temperature);
-    ceiling += m.nominal * m.capacity * (plan.packs[k].ceiling.value_or(StateOfCharge(1)).value() - 1);
+    ceiling += m.nominal * m.capacity * (ceilingOf(plan.packs[k]).value() - 1);
     floor += m.nominal * m.capacity * -floorCharge;
     stranded += m.nominal * m.capacity * -std::max(0.0, f.full->sources[k].end.value() - floorCharge);
     heat += f.full->sources[k].heatInCells + f.full->sources[k].heatInJoint;

@@ -10,6 +10,10 @@
 
 namespace usherwright {
 
+/// The plan with one of its routes in the place of the first, which is the one that is simulated; marks go with it. Done twice it is as it
+/// was. The same plan for a place that is none.
+Plan withFirstRoute(const Plan& plan, std::size_t route);
+
 /// A place on the way.
 struct WayPoint {
   Kilometre at;

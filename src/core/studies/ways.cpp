@@ -6,6 +6,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/assess/figures.h"
 #include "core/pack/buying.h"
 #include "core/plan/names.h"
 #include "core/plan/options.h"
@@ -120,10 +121,10 @@ WayFigures figuresOf(const std::string& id, const Plan& plan, std::shared_ptr<co
   w.id = id;
   w.assessment = std::move(assessment);
   const Figures& f = w.assessment->figures;
+  w.label = labelOf(f);
   bool weighed = !f.packs.empty();
   Kilogram mass(0);
   for (const PackFigures& p : f.packs) {
-    w.label += p.model.label;
     weighed = weighed && p.model.mass;
     if (p.model.mass) mass += *p.model.mass;
   }

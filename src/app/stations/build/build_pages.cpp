@@ -1,6 +1,8 @@
 // Pages of station Build.
 #include "app/stations/build/build_pages.h"
 
+#include <fmt/format.h>
+
 #include <algorithm>
 
 #include "app/present/words.h"
@@ -9,9 +11,11 @@
 #include "app/widgets/plain.h"
 #include "app/widgets/short_line.h"
 #include "core/io/clock.h"
+#include "core/plan/edit.h"
 #include "core/plan/entries.h"
 #include "core/plan/evidence.h"
 #include "core/plan/lists.h"
+#include "core/practice/causes.h"
 #include "core/quantity/text.h"
 #include "core/quantity/units.h"
 #include "core/sheets/run_sheet.h"
@@ -20,7 +24,7 @@ namespace usherwright::app {
 
 // ---- the work ----
 
-WorkPage::WorkPage(Kit kit) : StationPage(kit) {
+WorkPage::WorkPage(Kit kit, InstrumentLink& link) : StationPage(kit), link_(link) {
   auto* column = pageColumn(this);
   column->addWidget(
       stationHeading(QStringLiteral("The work"), QStringLiteral("in an order that fails safe; a gate passes before what it protects")));
@@ -46,13 +50,19 @@ QWidget* WorkPage::buildSheet() {
   sheet_->setGround([this](drawing::Size size) {
     const WorkStep* step = chosen();
     if (!step) return drawing::Drawing{size.width, size.height, {}, {}};
-    const StepJudged& judged = judgedAs(*step);
+    const StepJudged judged = judgedAs(*step);
     std::optional<double> reading;
     if (step->gate && judged.record)
       if (const auto& read = kit_.document.plan().build.done[*judged.record].reading) reading = read->value();
     return drawing::workStepSheet(*step, judged, reading, size);
   });
   column->addWidget(clearScroll(sheet_), 1);
+  causes_ = new DrawingView(kit_, QStringLiteral("what it most likely means"));
+  causes_->setGround([this](drawing::Size size) { return drawing::causeBars(bars_, nextWords(), next_, size); });
+  connect(causes_, &DrawingView::partClicked, this, [this](const QString& part) {
+    if (part.startsWith(QLatin1String("step/"))) choose(part.mid(5).toStdString());
+  });
+  column->addWidget(causes_);
   auto* row = new QHBoxLayout;
   reading_ = shortLine("gate reading", "reading", 90);
   connect(reading_, &QLineEdit::returnPressed, this, &WorkPage::note);
@@ -65,6 +75,10 @@ QWidget* WorkPage::buildSheet() {
   do_ = new QPushButton;
   connect(do_, &QPushButton::clicked, this, &WorkPage::note);
   row->addWidget(do_);
+  anyway_ = new QPushButton(QStringLiteral("Go on all the same"));
+  anyway_->setToolTip(QStringLiteral("with the reason in the note; it is printed. Where something can burn there is no going on"));
+  connect(anyway_, &QPushButton::clicked, this, &WorkPage::goOn);
+  row->addWidget(anyway_);
   drop_ = new QPushButton(QStringLiteral("Drop the note"));
   drop_->setToolTip(QStringLiteral("the last note of this step; it is open again, or stands by the one before"));
   connect(drop_, &QPushButton::clicked, this, [this] {
@@ -76,6 +90,7 @@ QWidget* WorkPage::buildSheet() {
   row->addWidget(drop_);
   row->addStretch(1);
   column->addLayout(row);
+  column->addLayout(buildMeter());
   stops_ = wrapped("problem");
   stops_->setObjectName(QStringLiteral("step-stops"));
   column->addWidget(stops_);
@@ -85,18 +100,82 @@ QWidget* WorkPage::buildSheet() {
   return right;
 }
 
-const WorkStep* WorkPage::chosen() const {
-  const auto at = std::find_if(order_.begin(), order_.end(), [&](const WorkStep& s) { return s.id == chosen_; });
-  return at == order_.end() ? nullptr : &*at;
+const WorkStep* WorkPage::stepOf(const std::string& id) const {
+  for (const auto* steps : {&order_, &beside_})
+    for (const WorkStep& s : *steps)
+      if (s.id == id) return &s;
+  return nullptr;
 }
 
-const StepJudged& WorkPage::judgedAs(const WorkStep& step) const { return judged_[static_cast<std::size_t>(&step - order_.data())]; }
+const WorkStep* WorkPage::chosen() const { return stepOf(chosen_); }
+
+StepJudged WorkPage::judgedAs(const WorkStep& step) const { return judgedOf(kit_.document.plan(), step); }
+
+std::string WorkPage::nextWords() const {
+  const WorkStep* step = stepOf(next_);
+  return step ? fmt::format("{} (about {} min)", step->title, step->minutes) : std::string();
+}
+
+/// What the readings so far mean, while a gate has stopped.
+void WorkPage::rank() {
+  constexpr std::size_t most = 4;
+  constexpr double least = 0.02;
+  const Plan& plan = kit_.document.plan();
+  const CauseRanking ranking = rankCauses(plan, kit_.document.assessment().figures, order_);
+  bars_.clear();
+  for (const RankedCause& c : ranking.causes)
+    if (bars_.size() < most && c.share >= least) bars_.push_back({causeWords(c.fault, plan), c.share});
+  if (!ranking.causes.empty() && ranking.another >= least) bars_.push_back({"something else, or two things at once", ranking.another});
+  next_ = ranking.next.value_or("");
+  causes_->setVisible(!bars_.empty());
+  Scaling::setHeights(causes_, kit_.look, static_cast<int>(drawing::causeBarsHeight(bars_.size())),
+                      static_cast<int>(drawing::causeBarsHeight(bars_.size())));
+  causes_->rebuild();
+}
 
 void WorkPage::choose(const std::string& id) {
   chosen_ = id;
   reading_->clear();
   problem_->clear();
   show();
+}
+
+QLayout* WorkPage::buildMeter() {
+  auto* row = new QHBoxLayout;
+  fromMeter_ = new QPushButton(QStringLiteral("From the instrument"));
+  fromMeter_->setToolTip(QStringLiteral("puts what stands still on the line into the reading; it is taken by the button beside it"));
+  connect(fromMeter_, &QPushButton::clicked, this, [this] {
+    const WorkStep* step = chosen();
+    const auto settled = step && step->gate ? link_.settled(step->gate->unit) : std::nullopt;
+    if (!settled || !settled->stands) return;
+    reading_->setText(text(formatNumber(settled->value, 4)));
+    reading_->setFocus();
+  });
+  row->addWidget(fromMeter_);
+  heard_ = wrapped("soft");
+  heard_->setObjectName(QStringLiteral("instrument-reads"));
+  row->addWidget(heard_, 1);
+  connect(&link_, &InstrumentLink::changed, this, [this] {
+    if (isVisible()) hear();
+  });
+  return row;
+}
+
+void WorkPage::hear() {
+  const WorkStep* step = chosen();
+  const bool gate = step && step->gate && link_.isOpen();
+  fromMeter_->setVisible(gate);
+  heard_->setVisible(gate);
+  if (!gate) return;
+  const auto settled = link_.settled(step->gate->unit);
+  fromMeter_->setEnabled(settled && settled->stands);
+  QString said = link_.trouble();
+  if (said.isEmpty())
+    said = !settled ? QStringLiteral("%1 reads nothing in %2 here.").arg(link_.name(), text(step->gate->unit))
+                    : QStringLiteral("%1 reads %2 %3, %4.")
+                          .arg(link_.name(), text(formatNumber(settled->value, 4)), text(step->gate->unit),
+                               settled->stands ? QStringLiteral("and stands still") : QStringLiteral("still moving"));
+  heard_->setText(said);
 }
 
 void WorkPage::note() {
@@ -128,11 +207,27 @@ void WorkPage::note() {
   if (at + 1 != order_.end()) choose((at + 1)->id);
 }
 
+void WorkPage::goOn() {
+  const WorkStep* step = chosen();
+  if (!step || !step->gate) return;
+  const std::string key = step->gate->rule + "@" + step->id;
+  for (const Finding& f : kit_.document.assessment().findings) {
+    if (f.key() != key || f.severity == Severity::Stop) continue;
+    const auto next = withAcceptance(kit_.document.plan(), key, acceptanceOf(f, note_->text().toStdString(), formatDate(today())));
+    if (!next) return problem_->setText(text(next.error().sentence()));
+    problem_->clear();
+    if (kit_.document.commit(next, QStringLiteral("went on past a gate"))) note_->clear();
+    return;
+  }
+}
+
 void WorkPage::refresh() {
   const Plan& plan = kit_.document.plan();
   order_ = orderOfWork(plan, kit_.document.assessment().figures);
   judged_.clear();
   for (const WorkStep& step : order_) judged_.push_back(judgedOf(plan, step));
+  beside_ = looksBeside(plan, kit_.document.assessment().figures);
+  rank();
   if (!chosen()) {
     const auto open = std::find_if(judged_.begin(), judged_.end(), [](const StepJudged& j) { return j.standing != StepStanding::Passed; });
     chosen_ = order_.empty() ? std::string() : order_[open == judged_.end() ? 0 : static_cast<std::size_t>(open - judged_.begin())].id;
@@ -156,6 +251,9 @@ void WorkPage::show() {
                                      : QString());
   stops_->setVisible(!stops_->text().isEmpty());
   drop_->setEnabled(step && judgedAs(*step).record);
+  anyway_->setVisible(gate && mayBeOverridden(*step->gate) && judgedAs(*step).standing == StepStanding::Failed);
+  link_.setAt(step ? step->id : std::string());
+  hear();
   Scaling::setHeights(list_, kit_.look, static_cast<int>(drawing::workListHeight(order_)), QWIDGETSIZE_MAX);
   if (step) Scaling::setHeights(sheet_, kit_.look, static_cast<int>(drawing::workStepHeight(*step, 420)), QWIDGETSIZE_MAX);
   list_->rebuild();

@@ -5,6 +5,8 @@
 
 namespace usherwright::app {
 
+class InstrumentLink;
+
 class BuildStation : public PagedStation {
   Q_OBJECT
 
@@ -14,6 +16,10 @@ class BuildStation : public PagedStation {
  protected:
   bool isEmpty() const override;
   std::vector<EntrySection> sections() const override;
+  void prepare() override;
+
+ private:
+  InstrumentLink* link_;
 };
 
 }  // namespace usherwright::app

@@ -38,14 +38,8 @@ PackLifePage::PackLifePage(Kit kit) : StationPage(kit) {
   chart_->setGround([this](drawing::Size size) {
     const Plan& plan = kit_.document.plan();
     if (pack() >= plan.packs.size()) return drawing::Drawing{size.width, size.height, {}, {}};
-    drawing::HealthView view{shown_, kit_.document.assessment().figures.packs[pack()].model.rated, {}, today(), pack()};
-    for (const LogEntry& e : plan.log) {
-      const bool concerns = e.pack == plan.packs[pack()].id || e.pack.empty();
-      if (const auto day = parseDate(e.when); day && concerns && (isAccident(e.what) || e.what == LogEvent::PartChanged))
-        view.events.emplace_back(*day, std::string(wordOf(e.what)));
-    }
-    if (shown_.lost) view.events.emplace_back(shown_.lost->since, "sudden fall");
-    std::sort(view.events.begin(), view.events.end());
+    const drawing::HealthView view{shown_, kit_.document.assessment().figures.packs[pack()].model.rated,
+                                   drawing::healthEvents(plan, plan.packs[pack()].id, shown_), today(), pack()};
     return drawing::healthChart(view, size);
   });
   column->addWidget(chart_, 2);

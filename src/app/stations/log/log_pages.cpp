@@ -1,10 +1,15 @@
 // Station Log: the journal.
+#include <QFile>
+#include <QFileDialog>
+#include <QFileInfo>
+
 #include <algorithm>
 
 #include "app/present/words.h"
 #include "app/stations/log/log_pages.h"
 #include "app/widgets/plain.h"
 #include "core/io/clock.h"
+#include "core/io/log_csv.h"
 #include "core/plan/entries.h"
 #include "core/plan/names.h"
 
@@ -78,8 +83,34 @@ QHBoxLayout* JournalPage::buildButtons() {
     kit_.document.commit(without(kit_.document.plan(), chosen_.substr(0, at), index), QStringLiteral("a row of the log taken out"));
   });
   row->addWidget(drop_);
+  auto* table = new QPushButton(QStringLiteral("From a table …"));
+  table->setToolTip(QStringLiteral("a log as this program writes it (Menu, Write out): its rows that are not here yet"));
+  connect(table, &QPushButton::clicked, this, [this] {
+    const QString path = QFileDialog::getOpenFileName(this, QStringLiteral("A log as a table"), {}, QStringLiteral("Tables (*.csv)"));
+    if (!path.isEmpty()) takeTable(path);
+  });
+  row->addWidget(table);
   row->addStretch(1);
   return row;
+}
+
+void JournalPage::takeTable(const QString& path) {
+  constexpr qint64 most = 64 << 20;
+  const QString name = QFileInfo(path).fileName();
+  const auto say = [this](const QString& words) {
+    asks_->setText(words);
+    asks_->setVisible(true);
+  };
+  QFile file(path);
+  if (!file.open(QIODevice::ReadOnly)) return say(QStringLiteral("%1 cannot be read: %2.").arg(name, file.errorString()));
+  if (file.size() > most) return say(QStringLiteral("%1: found %2 MB, expected at most 64.").arg(name).arg(file.size() >> 20));
+  const Plan& before = kit_.document.plan();
+  const std::size_t rows = logRows(before).size();
+  const auto next = withLogCsv(before, file.readAll().toStdString());
+  if (!next) return say(name + QLatin1String(", ") + text(next.error().sentence()));
+  if (!kit_.document.commit(next, QStringLiteral("a log from a table"))) return;
+  const std::size_t now = logRows(kit_.document.plan()).size();
+  say(QStringLiteral("%1: %2 rows taken in, the others are here already.").arg(name).arg(now - rows));
 }
 
 /// What the line says so far, under it.

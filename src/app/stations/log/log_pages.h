@@ -27,6 +27,8 @@ class JournalPage : public StationPage {
  public:
   JournalPage(Kit kit, BegunLine begun);
   void refresh() override;
+  /// The rows of a table that are not in the log yet, all or none.
+  void takeTable(const QString& path);
 
  private:
   QHBoxLayout* buildButtons();

@@ -2,7 +2,9 @@
 #include "app/stations/log/log_station.h"
 
 #include "app/present/words.h"
+#include "app/stations/log/hand_on_page.h"
 #include "app/stations/log/log_pages.h"
+#include "app/stations/log/warranty_page.h"
 #include "core/plan/names.h"
 
 namespace usherwright::app {
@@ -17,6 +19,8 @@ LogStation::LogStation(Kit kit, QWidget* parent) : PagedStation(kit, parent) {
   addPage(QStringLiteral("Due"), [this, begun] { return new DuePage(kit_, begun); });
   addPage(QStringLiteral("What is wrong?"), [this] { return new WrongPage(kit_); });
   addPage(QStringLiteral("After an accident"), [this] { return new AccidentPage(kit_); });
+  addPage(QStringLiteral("Warranty"), [this] { return new WarrantyPage(kit_); });
+  addPage(QStringLiteral("Hand on"), [this] { return new HandOnPage(kit_); });
 }
 
 bool LogStation::isEmpty() const { return kit_.document.plan().packs.empty(); }
@@ -26,7 +30,7 @@ std::vector<EntrySection> LogStation::sections() const {
   constexpr std::size_t most = 30;
   const auto& log = kit_.document.plan().log;
   std::vector<EntrySection> out;
-  for (std::size_t i = log.size(); i-- > 0 && out.size() < most;) {
+  for (std::size_t i = log.size(); i-- > 0 && log.size() - i <= most;) {
     const std::string word(wordOf(log[i].what));
     std::vector<const char*> keys{"when", "what", "pack", "note"};
     if (log[i].what == LogEvent::Stored) keys.insert(keys.end(), {"soc", "place_C"});
@@ -35,6 +39,12 @@ std::vector<EntrySection> LogStation::sections() const {
     for (const char* key : keys) section.pointers << QStringLiteral("/log/%1/%2").arg(i).arg(QLatin1String(key));
     out.push_back(std::move(section));
   }
+  for (std::size_t i = 0; i < kit_.document.plan().privateThings.size(); ++i)
+    out.push_back(
+        {QStringLiteral("private thing %1").arg(i + 1), fieldsUnder(QStringLiteral("/private/%1/").arg(i), {"what", "value", "pack"})});
+  for (std::size_t i = 0; i < kit_.document.plan().warranties.size(); ++i)
+    out.push_back({text(kit_.document.plan().warranties[i].part),
+                   fieldsUnder(QStringLiteral("/warranties/%1/").arg(i), {"part", "since", "months", "cycles", "voids", "receipt"})});
   return out;
 }
 

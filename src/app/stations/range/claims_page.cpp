@@ -85,7 +85,7 @@ void ClaimsPage::choose(int claim) {
 void ClaimsPage::refresh() {
   const Plan& plan = kit_.document.plan();
   held_ = claimsOf(plan, kit_.document.assessment().figures);
-  rules_ = benchRanges(plan, kit_.document.assessment().figures);
+  rules_ = benchRanges(plan, kit_.document.assessment().figures, held_);
   const int count = static_cast<int>(plan.claims.size());
   chosen_ = std::clamp(chosen_, 0, std::max(0, count - 1));
   drop_->setEnabled(count > 0);

@@ -11,6 +11,7 @@
 #include "core/drawing/range/range_drawings.h"
 #include "core/io/clock.h"
 #include "core/io/gpx.h"
+#include "core/parts/catalogue.h"
 #include "core/plan/edit.h"
 #include "core/plan/entries.h"
 #include "core/plan/lists.h"
@@ -20,7 +21,7 @@
 namespace usherwright::app {
 namespace {
 
-constexpr int knobHeight = 92;
+constexpr int knobHeight = 92, mapWidth = 240;
 
 }  // namespace
 
@@ -32,12 +33,19 @@ WayPage::WayPage(Kit kit) : StationPage(kit) {
   column->addWidget(
       stationHeading(QStringLiteral("The way"), QStringLiteral("what is left in each pack along it; drag or ← → to ride it")));
   profile_ = new DrawingView(kit_, QStringLiteral("the way as it is ridden"));
-  profile_->setGround([this](drawing::Size size) { return drawing::wayProfile(kit_.document.subject(), way_, size); });
-  profile_->setOverlay([this](drawing::Size size) { return drawing::wayScrubber(kit_.document.subject(), way_, at_, size); });
+  profile_->setGround([this](drawing::Size size) { return drawing::wayProfile(shown(), way_, size); });
+  profile_->setOverlay([this](drawing::Size size) { return drawing::wayScrubber(shown(), way_, at_, size); });
   connect(profile_, &DrawingView::groundDragged, this,
-          [this](QPointF p) { scrubTo(drawing::wayPointAt(kit_.document.subject(), way_, p.x(), profile_->area())); });
+          [this](QPointF p) { scrubTo(drawing::wayPointAt(shown(), way_, p.x(), profile_->area())); });
   connect(profile_, &DrawingView::arrowPressed, this, [this](int key, Qt::KeyboardModifiers) { step(key); });
-  column->addWidget(profile_, 1);
+  auto* pictures = new QHBoxLayout;
+  pictures->addWidget(profile_, 1);
+  map_ = new DrawingView(kit_, QStringLiteral("the track from above"));
+  map_->setGround([this](drawing::Size size) { return drawing::wayMap(shown(), way_, size); });
+  map_->setOverlay([this](drawing::Size size) { return drawing::wayMapMark(shown(), way_, at_, size); });
+  map_->setFixedWidth(mapWidth);
+  pictures->addWidget(map_);
+  column->addLayout(pictures, 1);
   here_ = wrapped();
   here_->setObjectName(QStringLiteral("way-here"));
   column->addWidget(here_);
@@ -56,12 +64,19 @@ WayPage::WayPage(Kit kit) : StationPage(kit) {
 QHBoxLayout* WayPage::buildRow() {
   auto* row = new QHBoxLayout;
   auto* track = new QPushButton(QStringLiteral("From a track …"));
-  track->setToolTip(QStringLiteral("a GPX file: the first route is ridden over its ground"));
+  track->setToolTip(QStringLiteral("a GPX file: the ride that is shown goes over its ground"));
   connect(track, &QPushButton::clicked, this, [this] {
     const QString path = QFileDialog::getOpenFileName(this, QStringLiteral("A track"), {}, QStringLiteral("Tracks (*.gpx)"));
     if (!path.isEmpty()) said_->setText(takeTrack(path));
   });
   row->addWidget(track);
+  rides_ = new QComboBox;
+  rides_->setAccessibleName(QStringLiteral("ride that is shown"));
+  connect(rides_, &QComboBox::activated, this, [this] {
+    at_ = 0;
+    refresh();
+  });
+  row->insertWidget(0, rides_);
   auto* another = new QPushButton(QStringLiteral("+ another ride"));
   connect(another, &QPushButton::clicked, this,
           [this] { kit_.document.commit(withAnotherRoute(kit_.document.plan()), QStringLiteral("another ride")); });
@@ -79,7 +94,8 @@ QString WayPage::takeTrack(const QString& path) {
   if (!points) return QFileInfo(path).fileName() + QLatin1String(", ") + text(points.error().sentence());
   const Terrain ground = terrainOf(*points);
   if (ground.along.empty()) return QFileInfo(path).fileName() + QStringLiteral(": the track hardly moves.");
-  if (!kit_.document.commit(withTrack(kit_.document.plan(), *points, ground), QStringLiteral("route from a track"))) return {};
+  const Plan tracked = withTrack(withFirstRoute(kit_.document.plan(), chosen()), *points, ground);
+  if (!kit_.document.commit(withFirstRoute(tracked, chosen()), QStringLiteral("route from a track"))) return {};
   const UnitSystem units = kit_.document.units();
   QStringList said{QStringLiteral("%1, %2.").arg(
       text(formatQuantity(ground.length().value(), Kind::Distance, units)),
@@ -93,6 +109,7 @@ void WayPage::scrubTo(std::size_t place) {
   if (way_.points.empty()) return;
   at_ = std::min(place, way_.points.size() - 1);
   profile_->rebuildOverlay();
+  map_->rebuildOverlay();
   showPlace();
 }
 
@@ -105,7 +122,7 @@ void WayPage::showPlace() {
   if (at_ >= way_.points.size()) return here_->setText({});
   const WayPoint& p = way_.points[at_];
   const UnitSystem units = kit_.document.units();
-  const Figures& f = kit_.document.assessment().figures;
+  const Figures& f = shown().assessment.figures;
   QStringList said{QStringLiteral("%1, after %2: %3 at %4%5")
                        .arg(text(formatQuantity(p.at.value(), Kind::Distance, units, 3)), durationWords(p.time),
                             text(formatNumber(p.power.value())) + QStringLiteral(" W"),
@@ -119,11 +136,38 @@ void WayPage::showPlace() {
   here_->setText(said.join(QStringLiteral(" · ")));
 }
 
+std::size_t WayPage::chosen() const { return static_cast<std::size_t>(std::max(0, rides_->currentIndex())); }
+
+drawing::Subject WayPage::shown() const {
+  if (!otherPlan_) return kit_.document.subject();
+  return {*otherPlan_, otherFound_, kit_.document.units()};
+}
+
 void WayPage::refresh() {
   const Document& document = kit_.document;
-  way_ = wayRidden(document.plan(), document.assessment().figures);
-  knobs_ = knobsOf(document.plan(), document.assessment(), document.units());
+  QStringList rides;
+  for (const Route& r : document.plan().routes) rides << text(r.id);
+  const int was = rides_->currentIndex();
+  rides_->clear();
+  rides_->addItems(rides);
+  rides_->setCurrentIndex(std::clamp(was, 0, std::max(0, static_cast<int>(rides.size()) - 1)));
+  rides_->setVisible(rides.size() > 1);
+  otherPlan_.reset();
+  if (chosen() > 0) {
+    otherPlan_ = withFirstRoute(document.plan(), chosen());
+    otherFound_ = assess(*otherPlan_, {shippedCatalogue(), today()}, &document.assessment(), Parts(Part::Ride) | Part::Range | Part::Alone);
+  }
+  way_ = wayRidden(shown().plan, shown().assessment.figures);
+  knobs_ = knobsOf(shown().plan, shown().assessment, document.units());
+  // Their fields are those of the ride that is shown.
+  const std::string first = "/routes/0/";
+  for (Knob& k : knobs_)
+    if (chosen() > 0 && k.pointer.starts_with(first))
+      k.pointer = "/routes/" + std::to_string(chosen()) + "/" + k.pointer.substr(first.size());
   at_ = way_.points.empty() ? 0 : std::min(at_, way_.points.size() - 1);
+  map_->setVisible(way_.byTrack);
+  map_->rebuild();
+  map_->rebuildOverlay();
   profile_->rebuild();
   profile_->rebuildOverlay();
   knobCards_->rebuild();
@@ -179,86 +223,6 @@ LadderPage::LadderPage(Kit kit) : StationPage(kit) {
 void LadderPage::refresh() {
   rungs_ = ladderOf(kit_.document.plan(), kit_.document.assessment().figures);
   sheet_->rebuild();
-}
-
-// ---- learn ----
-
-LearnPage::LearnPage(Kit kit) : StationPage(kit) {
-  auto* column = pageColumn(this);
-  column->addWidget(stationHeading(QStringLiteral("What rides teach"),
-                                   QStringLiteral("what this rider on this bike uses, against the model; five make the band narrow")));
-  chart_ = new DrawingView(kit_, QStringLiteral("rides that were done"));
-  chart_->setGround([this](drawing::Size size) { return drawing::ridesChart(kit_.document.subject(), size); });
-  column->addWidget(chart_, 1);
-  words_ = wrapped();
-  words_->setObjectName(QStringLiteral("learned"));
-  column->addWidget(words_);
-  auto* row = new QHBoxLayout;
-  row->setSpacing(8);
-  when_ = shortLine("ridden on", "date", 110);
-  when_->setText(text(formatDate(today())));
-  km_ = shortLine("distance ridden", "km", 80);
-  climb_ = shortLine("climb of the ride", "climb, m", 90);
-  used_ = shortLine("Wh or Ah used", "Wh, or 8 Ah", 110);
-  minutes_ = shortLine("minutes that it moved", "min", 70);
-  for (QLineEdit* e : {when_, km_, climb_, used_, minutes_}) {
-    row->addWidget(e);
-    connect(e, &QLineEdit::returnPressed, this, &LearnPage::keep);
-  }
-  row->addStretch(1);
-  column->addLayout(row);
-  auto* buttons = new QHBoxLayout;
-  auto* keepIt = new QPushButton(QStringLiteral("Note this ride"));
-  connect(keepIt, &QPushButton::clicked, this, &LearnPage::keep);
-  buttons->addWidget(keepIt);
-  drop_ = new QPushButton(QStringLiteral("Drop the last"));
-  connect(drop_, &QPushButton::clicked, this, [this] {
-    const Plan& plan = kit_.document.plan();
-    if (!plan.rides.empty()) kit_.document.commit(without(plan, "/rides", plan.rides.size() - 1), QStringLiteral("ride dropped"));
-  });
-  buttons->addWidget(drop_);
-  buttons->addStretch(1);
-  column->addLayout(buttons);
-  problem_ = wrapped("problem");
-  problem_->setObjectName(QStringLiteral("ride-problem"));
-  column->addWidget(problem_);
-}
-
-/// Every entry as its field takes it; nothing is kept of a ride that one of them refuses.
-void LearnPage::keep() {
-  Expected<Plan> next = withNew(kit_.document.plan(), "/rides");
-  const std::string at = "/rides/" + std::to_string(kit_.document.plan().rides.size()) + "/";
-  const UnitSystem units = kit_.document.units();
-  const auto enter = [&](const char* key, const QLineEdit* from) {
-    if (next && !from->text().trimmed().isEmpty())
-      next = withEntry(*next, {at + key, from->text().toStdString(), units, Provenance::Measured});
-  };
-  if (!parseDate(when_->text().trimmed().toStdString()))
-    return problem_->setText(QStringLiteral("ridden on: found “%1”, expected a day as 2026-05-31.").arg(when_->text()));
-  if (km_->text().trimmed().isEmpty()) return problem_->setText(QStringLiteral("distance ridden: found nothing, expected km of the ride."));
-  if (used_->text().trimmed().isEmpty())
-    return problem_->setText(QStringLiteral("Wh or Ah used: found nothing, expected what left the packs."));
-  enter("when", when_);
-  enter("km", km_);
-  enter("climb_m", climb_);
-  enter(used_->text().contains(QLatin1String("ah"), Qt::CaseInsensitive) ? "Ah" : "Wh", used_);
-  enter("min", minutes_);
-  if (!next) return problem_->setText(text(next.error().sentence()));
-  problem_->clear();
-  if (!kit_.document.commit(next, QStringLiteral("a ride"))) return;
-  for (QLineEdit* e : {km_, climb_, used_, minutes_}) e->clear();
-}
-
-void LearnPage::refresh() {
-  const Learned& l = kit_.document.assessment().figures.range.learned;
-  if (l.rides.empty()) words_->setText(QStringLiteral("Nothing is learned yet: the model's Wh per km count, with ± 15 %."));
-  else
-    words_->setText(QStringLiteral("%1 rides: this rider uses %2 times what the model says; the band is ± %3 %%4.")
-                        .arg(l.rides.size())
-                        .arg(text(formatNumber(l.factor, 3)), text(formatNumber(l.halfWidth * 100, 2)),
-                             l.enough() ? QString() : QStringLiteral(" until there are five")));
-  drop_->setEnabled(!kit_.document.plan().rides.empty());
-  chart_->rebuild();
 }
 
 }  // namespace usherwright::app

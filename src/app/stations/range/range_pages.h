@@ -1,10 +1,12 @@
 // Pages of station Range: the way as it is ridden, the band, the ladder from label to road, and what rides teach.
 #pragma once
 
+#include <QComboBox>
 #include <QLabel>
 #include <QLineEdit>
 
 #include "app/stations/station.h"
+#include "core/drawing/subject.h"
 #include "core/studies/way_ridden.h"
 
 namespace usherwright::app {
@@ -24,10 +26,16 @@ class WayPage : public StationPage {
   void scrubTo(std::size_t place);
   void step(int key);
   void showPlace();
+  /// The plan with the chosen ride in front, and what is found of it.
+  drawing::Subject shown() const;
+  std::size_t chosen() const;
 
+  std::optional<Plan> otherPlan_;  ///< while it is not the first ride that is shown
+  Assessment otherFound_;
+  QComboBox* rides_;
   WayRidden way_;
   std::vector<Knob> knobs_;
-  DrawingView *profile_, *knobCards_;
+  DrawingView *profile_, *map_, *knobCards_;
   QLabel *here_, *said_;
   std::size_t at_ = 0;
 };
@@ -54,22 +62,6 @@ class LadderPage : public StationPage {
  private:
   std::vector<Rung> rungs_;
   DrawingView* sheet_;
-};
-
-/// Rides that were done: noted, shown against the model, taken back.
-class LearnPage : public StationPage {
-  Q_OBJECT
-
- public:
-  explicit LearnPage(Kit kit);
-  void refresh() override;
-
- private:
-  void keep();
-  DrawingView* chart_;
-  QLabel *words_, *problem_;
-  QLineEdit *when_, *km_, *climb_, *used_, *minutes_;
-  QPushButton* drop_;
 };
 
 }  // namespace usherwright::app

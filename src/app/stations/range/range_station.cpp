@@ -3,7 +3,10 @@
 
 #include "app/present/words.h"
 #include "app/stations/range/claims_page.h"
+#include "app/stations/range/learn_page.h"
 #include "app/stations/range/range_pages.h"
+#include "app/stations/range/today_page.h"
+#include "app/stations/range/what_if_page.h"
 #include "core/plan/edit.h"
 
 namespace usherwright::app {
@@ -14,6 +17,8 @@ RangeStation::RangeStation(Kit kit, QWidget* parent) : PagedStation(kit, parent)
              [this] { kit_.document.commit(withRoute(kit_.document.plan()), QStringLiteral("add a route")); });
   addPage(QStringLiteral("The way"), [this] { return new WayPage(kit_); });
   addPage(QStringLiteral("Band"), [this] { return new BandPage(kit_); });
+  addPage(QStringLiteral("Today"), [this] { return new TodayPage(kit_); });
+  addPage(QStringLiteral("What if"), [this] { return new WhatIfPage(kit_); });
   addPage(QStringLiteral("From label to road"), [this] { return new LadderPage(kit_); });
   addPage(QStringLiteral("Claims"), [this] { return new ClaimsPage(kit_); });
   addPage(QStringLiteral("Learn"), [this] { return new LearnPage(kit_); });

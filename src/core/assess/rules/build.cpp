@@ -4,6 +4,7 @@
 
 #include <algorithm>
 
+#include "core/assess/open_items.h"
 #include "core/assess/rules/rule.h"
 #include "core/assess/work_order.h"
 #include "core/quantity/units.h"
@@ -42,7 +43,7 @@ void outside(const Context& c, std::string_view rule, Findings& out) {
     if (!step.gate || step.gate->rule != rule) continue;
     const StepJudged judgement = judgedOf(c.plan, step);
     const bool without = isWithoutReading(c, step, judgement);
-    if (judgement.standing != StepStanding::Failed && !without) continue;
+    if (judgement.standing != StepStanding::Failed && !judgement.overridden && !without) continue;
     Finding f = onBuild(std::string(rule), step.gate->severity, step, *judgement.record, "reading");
     f.sentence =
         fmt::format("{}: {}; it passes from {} {}.", step.title, judgement.words, formatNumber(step.gate->low, 4), step.gate->unit);
@@ -52,7 +53,7 @@ void outside(const Context& c, std::string_view rule, Findings& out) {
                               : "Read it again; nothing is joined until it passes.";
     if (!without) {
       const double x = c.plan.build.done[*judgement.record].reading->value();
-      f.headline = std::max(step.gate->low - x, x - step.gate->high);
+      f.headline = beyond(*step.gate, x);
     }
     f.working = workingOf(c, step, judgement);
     out.push_back(std::move(f));
@@ -96,12 +97,36 @@ void without(const Context& c, std::string_view rule, Severity severity, Finding
   }
 }
 
+/// Parts, joints and screws that are open although it was closed or released.
+void itemsLeft(const Context& c, Findings& out) {
+  const auto isNoted = [&](std::string_view step) {
+    return std::any_of(c.plan.build.done.begin(), c.plan.build.done.end(), [&](const StepRecord& r) { return r.step == step; });
+  };
+  const bool released = isNoted("release");
+  if (!released && !isNoted("close")) return;
+  const std::vector<OpenItem> open = released ? openItems(c.plan, c.figures) : inTheTray(c.plan);
+  if (open.empty()) return;
+  Finding f = finding({"BUILD-05", Severity::Mind, Station::Build, "open items", open.front().pointer});
+  f.sentence = fmt::format("“{}” was noted; {} {} open: {}{}.", released ? "Released" : "Closed", open.size(),
+                           open.size() == 1 ? "item is" : "items are", open.front().words, open.size() > 1 ? " …" : "");
+  f.why = "What is left over in the tray is missing somewhere, and a joint that nobody pulled is a hope.";
+  f.what = "Settle each of them at station Build, Hands and screws, before it is ridden.";
+  f.headline = static_cast<double>(open.size());
+  for (const OpenItem& item : open) f.fields.push_back(item.pointer);
+  f.working = {
+      "Open items", "none", {}, fmt::format("{} open", open.size()), "as many back as came out; every joint proven on a test piece"};
+  out.push_back(std::move(f));
+}
+
 void build01(const Context& c, Findings& out) { without(c, "BUILD-01", Severity::Stop, out); }
 void build04(const Context& c, Findings& out) {
   without(c, "BUILD-04", Severity::Stop, out);
   outside(c, "BUILD-04", out);
 }
-void build05(const Context& c, Findings& out) { without(c, "BUILD-05", Severity::Mind, out); }
+void build05(const Context& c, Findings& out) {
+  without(c, "BUILD-05", Severity::Mind, out);
+  itemsLeft(c, out);
+}
 void build07(const Context& c, Findings& out) { without(c, "BUILD-07", Severity::Stop, out); }
 void build08(const Context& c, Findings& out) { without(c, "BUILD-08", Severity::Mind, out); }
 
@@ -111,7 +136,7 @@ std::span<const Rule> buildRules() {
   static constexpr std::array rows{Rule{"BUILD-01", "Stop", "a step is noted before one whose gate protects it has passed", &build01},
                                    Rule{"BUILD-02", "Stop", "a reading outside the window of its gate", &build02},
                                    Rule{"BUILD-04", "Stop", "a source is tested without proof that the others are absent", &build04},
-                                   Rule{"BUILD-05", "Mind", "released with steps open", &build05},
+                                   Rule{"BUILD-05", "Mind", "closed or released with steps, parts, joints or screws open", &build05},
                                    Rule{"BUILD-06", "Stop", "the frame reads more than 2 V against a pole under 10 kΩ", &build06},
                                    Rule{"BUILD-07", "Stop", "a plug is mated before its sign and volts were read", &build07},
                                    Rule{"BUILD-08", "Mind", "released before the board has shown its trips", &build08},

@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <array>
 
+#include "core/assess/open_items.h"
 #include "core/assess/rules/rule.h"
 #include "core/log/due.h"
 #include "core/log/history.h"
@@ -16,6 +17,8 @@ namespace {
 
 using std::chrono::days;
 
+constexpr std::string_view hurtWhy =
+    "A hurt cell can go into thermal runaway hours or days later, and nothing shows before; no test at home makes it safe.";
 constexpr days storedLong{30}, lookedAtEvery{90};
 constexpr Celsius storedColdest{-20}, storedHottest{35};
 
@@ -43,7 +46,7 @@ void accidents(const Context& c, const Plan& logged, std::size_t k, Findings& ou
                            : e.pack.empty() ? "A pack, and nobody noted which,"
                                             : "A pack that this plan does not name",
                            happened(e.what), e.when.empty() ? "" : " on " + e.when);
-  f.why = "A hurt cell can go into thermal runaway hours or days later, and nothing shows before; no test at home makes it safe.";
+  f.why = hurtWhy;
   f.what =
       "Set it outside, away from anything that burns, and watch it. Call the fire service if it is hot or smokes. Hand it in where "
       "lithium is collected, or have it examined by somebody who is competent, and note who and how.";
@@ -56,8 +59,30 @@ void accidents(const Context& c, const Plan& logged, std::size_t k, Findings& ou
   out.push_back(std::move(f));
 }
 
+/// A pack that came hurt.
+void hurtOnArrival(const Context& c, std::size_t k, Findings& out) {
+  for (std::size_t i = 0; i < c.plan.build.arrivals.size(); ++i) {
+    const Arrival& a = c.plan.build.arrivals[i];
+    if (packOf(c.plan, a) != k) continue;
+    if (arrivalJudged(c.plan, c.figures, a).verdict != ArrivalVerdict::Quarantine) continue;
+    const std::string pointer = fmt::format("/build/arrivals/{}/condition", i);
+    Finding f = onPack("LOG-06", Severity::Stop, c.figures.packs[k].model, pointer);
+    f.sentence = fmt::format("{} came {}: never charged, carried indoors or posted.", shownName(c.plan.packs[k]), wordOf(*a.condition));
+    f.why = hurtWhy;
+    f.what = "Set it outside, away from anything that burns, and photograph every side. The seller has it fetched; nobody posts it.";
+    f.headline = 1;
+    f.working = {"On arrival",
+                 "sound, or it is not taken in",
+                 {input(c, "condition", "came as", std::string(wordOf(*a.condition)), pointer)},
+                 std::string(wordOf(*a.condition)),
+                 "a lithium pack that came hurt is not carried by post: ADR special provision 376"};
+    out.push_back(std::move(f));
+  }
+}
+
 void log06(const Context& c, Findings& out) {
   for (std::size_t k = 0; k < c.plan.packs.size(); ++k) {
+    hurtOnArrival(c, k, out);
     accidents(c, c.plan, k, out);
     if (c.from) accidents(c, *c.from, k, out);
   }

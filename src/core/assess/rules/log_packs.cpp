@@ -10,6 +10,7 @@
 #include "core/charging/life.h"
 #include "core/log/health.h"
 #include "core/pack/ladders.h"
+#include "core/quantity/root.h"
 #include "core/quantity/units.h"
 
 namespace usherwright::rules {
@@ -204,13 +205,9 @@ std::vector<AmpereHour> givenOf(const Figures& f, AmpereHour all) {
     return out;
   };
   const auto sum = [](const std::vector<AmpereHour>& each) { return std::accumulate(each.begin(), each.end(), AmpereHour(0)); };
-  Second low(0), high = f.full->end;
   constexpr int halvings = 40;  // of some hours: to a microsecond
-  for (int i = 0; i < halvings; ++i) {
-    const Second middle = (low + high) / 2;
-    (sum(at(middle)) < all ? low : high) = middle;
-  }
-  return at(high);
+  const Ends<Second> whole{Second(0), f.full->end};
+  return at(halved(whole, halvings, [&](Second t) { return sum(at(t)) < all; }).high);
 }
 
 /// The last ride after which Ah went back into every pack tells who carried it.

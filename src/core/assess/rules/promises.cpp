@@ -1,14 +1,10 @@
-// RANGE rules on what a ride is promised by: claims, allowances that are counted twice, packs that are charged in time.
+// RANGE rules on what a range is promised by: claims, and allowances that are counted twice.
 #include <fmt/format.h>
 
-#include <algorithm>
 #include <array>
-#include <map>
 
 #include "core/assess/claims_of_plan.h"
-#include "core/assess/figures.h"
 #include "core/assess/rules/rule.h"
-#include "core/charging/of_plan.h"
 #include "core/pack/pack_model.h"
 #include "core/quantity/units.h"
 
@@ -16,7 +12,6 @@ namespace usherwright::rules {
 namespace {
 
 constexpr StateOfHealth asNew{0.97};  // below it a pack counts as aged
-constexpr double asCharged = 0.01;    // of the charge: nearer than this it is there
 
 void range05(const Context& c, Findings& out) {
   for (const HeldClaim& held : claimsOf(c.plan, c.figures)) {
@@ -70,78 +65,12 @@ void range06(const Context& c, Findings& out) {
   }
 }
 
-/// What a pack stands at when the night is over: by its own charger, which may have others before it.
-class Morning {
- public:
-  explicit Morning(const Context& c) : c_(c), length_(Second(nightOf(c.plan).length)) {}
-
-  StateOfCharge of(std::size_t k) {
-    const StateOfCharge now = c_.figures.packs[k].model.soc;
-    if (now >= targetOf(c_.plan.packs[k]) - StateOfCharge(asCharged)) return now;
-    StateOfCharge best = now;
-    for (const ChargeFigures& pair : c_.figures.charging) {
-      if (pair.pack != k || !pair.assigned || !pair.run) continue;
-      Second& busy = busy_[pair.charger];
-      best = std::max(best, busy < length_ ? pair.run->socAt(length_ - busy) : now);
-      busy += pair.run->end;
-    }
-    return best;
-  }
-
- private:
-  const Context& c_;
-  Second length_;
-  std::map<std::size_t, Second> busy_;
-};
-
-void range09(const Context& c, Findings& out) {
-  const Figures& f = c.figures;
-  if (!c.plan.charging.readyBy || !f.range.known || !f.need || f.range.route.perKilometre.value() <= 0) return;
-  const NeedFigures::Ride& ride = f.need->rides[f.need->longest];
-  const Kilometre asks(ride.energy.value() / f.range.route.perKilometre.value());
-  if (asks > f.range.cautious) return;  // charged or not: RANGE-01
-  Morning morning(c);
-  std::vector<StateOfCharge> ready;
-  double there = 0, charged = 0;
-  for (std::size_t k = 0; k < f.packs.size(); ++k) {
-    const PackModel& m = f.packs[k].model;
-    ready.push_back(morning.of(k));
-    const double wh = (m.nominal * m.capacity).value();
-    there += wh * std::max(0.0, ready[k].value() - floorCharge);
-    charged += wh * std::max(0.0, c.plan.packs[k].ceiling.value_or(StateOfCharge(1)).value() - floorCharge);
-  }
-  const Kilometre goes = f.range.cautious * std::min(1.0, charged > 0 ? there / charged : 0.0);
-  if (asks <= goes) return;
-  const std::string by = formatClock(c.plan.charging.readyBy->value()), name = c.plan.routes[ride.route].id;
-  for (std::size_t k = 0; k < f.packs.size(); ++k) {
-    const StateOfCharge target = targetOf(c.plan.packs[k]);
-    if (ready[k] >= target - StateOfCharge(asCharged)) continue;
-    const PackModel& m = f.packs[k].model;
-    Finding late = finding({"RANGE-09", Severity::Mind, Station::Range, m.id, "/charging/ready_by_min"});
-    const auto km = [](Kilometre d) { return formatQuantity(d.value(), Kind::Distance, UnitSystem::Metric); };
-    late.sentence = fmt::format("{} stands at {} by {}, not at {}: {} asks {}, and all packs then give {} when one is careful.", m.name,
-                                percent(ready[k].value()), by, percent(target.value()), name, km(asks), km(goes));
-    late.why = "A ride that is planned on a full pack begins with one that is still on its charger.";
-    late.what = "Plug in earlier, put a stronger charger that the pack allows to it, start later, or plan a shorter ride.";
-    late.headline = asks / std::max(goes, Kilometre(0.1));
-    late.working = {
-        "Charged in time",
-        "charge at the time of leaving, by the charge run of its charger; range in the share of what is charged then",
-        {input(c, "s", "at " + by, percent(ready[k].value())), input(c, "s₁", "wanted", percent(target.value()), packPointer(k, "ceiling")),
-         input(c, "d", "asked", km(asks), fmt::format("/routes/{}/km", ride.route))},
-        fmt::format("{} against {}", km(asks), km(goes)),
-        "constant current, then constant voltage; one pack after another on a shared charger"};
-    out.push_back(std::move(late));
-  }
-}
-
 }  // namespace
 
 std::span<const Rule> promiseRules() {
   static constexpr std::array rows{
       Rule{"RANGE-05", "Note", "a claim means a figure that cannot be", &range05},
-      Rule{"RANGE-06", "Mind", "a pack whose own Ah were measured, with a health below 97 %: age counted twice", &range06},
-      Rule{"RANGE-09", "Mind", "a pack that the ride needs is not charged by then", &range09, Parts(Part::Range) | Part::Charging}};
+      Rule{"RANGE-06", "Mind", "a pack whose own Ah were measured, with a health below 97 %: age counted twice", &range06}};
   return rows;
 }
 

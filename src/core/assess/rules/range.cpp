@@ -2,8 +2,11 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <map>
 
+#include "core/assess/figures.h"
 #include "core/assess/rules/rule.h"
+#include "core/charging/of_plan.h"
 #include "core/label/claims.h"
 #include "core/plan/usual.h"
 #include "core/quantity/units.h"
@@ -13,6 +16,7 @@ namespace {
 
 constexpr double coldLoss = 0.95;                        // of the capacity: worth a word
 constexpr double leastPerKm = leastUse, mostPerKm = 60;  // Wh: outside, something was entered wrong
+constexpr double asCharged = 0.01;                       // of the charge: nearer than this it is there
 constexpr double slowerBy = 0.9;                         // of the speed that was wanted
 
 Finding onRange(std::string id, Severity severity, std::string part, std::string pointer) {
@@ -157,15 +161,81 @@ void range08(const Context& c, Findings& out) {
   }
 }
 
+/// What a pack stands at when the night is over: by its own charger, which may have others before it.
+class Morning {
+ public:
+  explicit Morning(const Context& c) : c_(c), length_(Second(nightOf(c.plan).length)) {}
+
+  StateOfCharge of(std::size_t k) {
+    const StateOfCharge now = c_.figures.packs[k].model.soc;
+    if (now >= targetOf(c_.plan.packs[k]) - StateOfCharge(asCharged)) return now;
+    StateOfCharge best = now;
+    for (const ChargeFigures& pair : c_.figures.charging) {
+      if (pair.pack != k || !pair.assigned || !pair.run) continue;
+      Second& busy = busy_[pair.charger];
+      best = std::max(best, busy < length_ ? pair.run->socAt(length_ - busy) : now);
+      busy += pair.run->end;
+    }
+    return best;
+  }
+
+ private:
+  const Context& c_;
+  Second length_;
+  std::map<std::size_t, Second> busy_;
+};
+
+void range09(const Context& c, Findings& out) {
+  const Figures& f = c.figures;
+  if (!c.plan.charging.readyBy || !isAsked(c)) return;
+  const std::size_t longest = f.need->longest;
+  const Kilometre asks = needed(c, longest);
+  if (asks > f.range.cautious) return;  // charged or not: RANGE-01
+  Morning morning(c);
+  std::vector<StateOfCharge> ready;
+  double there = 0, charged = 0;
+  for (std::size_t k = 0; k < f.packs.size(); ++k) {
+    const PackModel& m = f.packs[k].model;
+    ready.push_back(morning.of(k));
+    const double wh = (m.nominal * m.capacity).value();
+    there += wh * std::max(0.0, ready[k].value() - floorCharge);
+    charged += wh * std::max(0.0, ceilingOf(c.plan.packs[k]).value() - floorCharge);
+  }
+  const Kilometre goes = f.range.cautious * std::min(1.0, charged > 0 ? there / charged : 0.0);
+  if (asks <= goes) return;
+  const std::string by = formatClock(c.plan.charging.readyBy->value()), name = c.plan.routes[f.need->rides[longest].route].id;
+  for (std::size_t k = 0; k < f.packs.size(); ++k) {
+    const StateOfCharge target = targetOf(c.plan.packs[k]);
+    if (ready[k] >= target - StateOfCharge(asCharged)) continue;
+    const PackModel& m = f.packs[k].model;
+    Finding late = onRange("RANGE-09", Severity::Mind, m.id, "/charging/ready_by_min");
+    late.sentence = fmt::format("{} stands at {} by {}, not at {}: {} asks {}, and all packs then give {} when one is careful.", m.name,
+                                percent(ready[k].value()), by, percent(target.value()), name, km(asks), km(goes));
+    late.why = "A ride that is planned on a full pack begins with one that is still on its charger.";
+    late.what = "Plug in earlier, put a stronger charger that the pack allows to it, start later, or plan a shorter ride.";
+    late.headline = asks / std::max(goes, Kilometre(0.1));
+    late.working = {
+        "Charged in time",
+        "charge at the time of leaving, by the charge run of its charger; range in the share of what is charged then",
+        {input(c, "s", "at " + by, percent(ready[k].value())), input(c, "s₁", "wanted", percent(target.value()), packPointer(k, "ceiling")),
+         input(c, "d", "asked", km(asks), fmt::format("/routes/{}/km", f.need->rides[longest].route))},
+        fmt::format("{} against {}", km(asks), km(goes)),
+        "constant current, then constant voltage; one pack after another on a shared charger"};
+    out.push_back(std::move(late));
+  }
+}
+
 }  // namespace
 
 std::span<const Rule> rangeRules() {
-  static constexpr std::array rows{Rule{"RANGE-01", "Mind", "a ride needs more than the cautious range", &range01, Part::Range},
-                                   Rule{"RANGE-02", "Note", "fewer than five rides are noted", &range02},
-                                   Rule{"RANGE-03", "Mind", "less than the reserve is left after the ride", &range03, Part::Range},
-                                   Rule{"RANGE-04", "Note", "cold cells give less than 95 % of their Ah", &range04},
-                                   Rule{"RANGE-07", "Mind", "the limit holds the bike below 90 % of the speed wanted", &range07},
-                                   Rule{"RANGE-08", "Mind", "Wh per km below 4 or above 60", &range08}};
+  static constexpr std::array rows{
+      Rule{"RANGE-01", "Mind", "a ride needs more than the cautious range", &range01, Part::Range},
+      Rule{"RANGE-02", "Note", "fewer than five rides are noted", &range02},
+      Rule{"RANGE-03", "Mind", "less than the reserve is left after the ride", &range03, Part::Range},
+      Rule{"RANGE-04", "Note", "cold cells give less than 95 % of their Ah", &range04},
+      Rule{"RANGE-07", "Mind", "the limit holds the bike below 90 % of the speed wanted", &range07},
+      Rule{"RANGE-08", "Mind", "Wh per km below 4 or above 60", &range08},
+      Rule{"RANGE-09", "Mind", "a pack that the ride needs is not charged by then", &range09, Parts(Part::Range) | Part::Charging}};
   return rows;
 }
 

@@ -68,7 +68,9 @@ std::span<const Rule> wayRules();
 std::span<const Rule> rangeRules();
 std::span<const Rule> promiseRules();
 std::span<const Rule> buildRules();
+std::span<const Rule> buildHandsRules();
 std::span<const Rule> logEventRules();
+std::span<const Rule> handingRules();
 std::span<const Rule> logPackRules();
 
 // ---- helpers for writing findings ----

@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <array>
 
+#include "core/assess/open_items.h"
 #include "core/assess/rules/unproven.h"
 #include "core/assess/wiring_facts.h"
 #include "core/harness/slack.h"
@@ -252,6 +253,17 @@ void runs(const Context& c, Findings& out) {
   }
 }
 
+/// Parts that came and were not looked at all over.
+void whatCame(const Context& c, Findings& out) {
+  for (std::size_t i = 0; i < c.plan.build.arrivals.size(); ++i) {
+    const Arrival& a = c.plan.build.arrivals[i];
+    Unproven part(c, Station::Build, fmt::format("arrivals/{}", i), a.part + ", as it came");
+    for (const std::string& key : arrivalJudged(c.plan, c.figures, a).unknown)
+      part.checkUnknown(fmt::format("/build/arrivals/{}/{}", i, key));
+    part.report(out);
+  }
+}
+
 void bike08(const Context& c, Findings& out) {
   if (c.plan.packs.empty()) {
     Finding f = finding({"BIKE-08", Severity::Mind, Station::Pack, "packs", ""});
@@ -272,6 +284,7 @@ void bike08(const Context& c, Findings& out) {
   theJoint(c, out);
   theMainLead(c, out);
   runs(c, out);
+  whatCame(c, out);
   chargingUnproven(c, out);
   fitUnproven(c, out);
   holdUnproven(c, out);

@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "core/drawing/build/build_drawings.h"
+#include "core/drawing/list/item_cards.h"
 #include "core/quantity/units.h"
 
 namespace usherwright::drawing {
@@ -21,41 +22,15 @@ std::string_view wordOf(StepStanding s) {
   return "";
 }
 
-/// A mark that is told apart by its shape.
-void mark(Pen& pen, Point at, StepStanding standing) {
-  constexpr double r = 6;
-  pen.rectangle({at.x - r, at.y - r}, {at.x + r, at.y + r}, standing == StepStanding::Passed ? Ink::Water : Ink::Paper,
-                standing == StepStanding::Failed ? Ink::Stop : Ink::Deep, 2);
-  if (standing == StepStanding::Passed) pen.line({{at.x - 3.5, at.y}, {at.x - 1, at.y + 3}, {at.x + 4, at.y - 3.5}}, Ink::Paper, 2);
-  if (standing == StepStanding::Failed) pen.line({{at.x - 4, at.y}, {at.x + 4, at.y}}, Ink::Stop, 3);
-  if (standing == StepStanding::CannotTell) {
-    pen.line({{at.x - 3.5, at.y - 3.5}, {at.x + 3.5, at.y + 3.5}}, Ink::Mind, 1.5);
-    pen.line({{at.x - 3.5, at.y + 3.5}, {at.x + 3.5, at.y - 3.5}}, Ink::Mind, 1.5);
-  }
+CardMark markOf(StepStanding s) {
+  return s == StepStanding::Passed       ? CardMark::Good
+         : s == StepStanding::Failed     ? CardMark::Bad
+         : s == StepStanding::CannotTell ? CardMark::Doubt
+                                         : CardMark::Open;
 }
 
-/// Words in lines of a width.
-std::vector<std::string> wrappedTo(const std::string& words, Face face, double width) {
-  std::vector<std::string> out;
-  std::string line, word;
-  const auto take = [&] {
-    if (word.empty()) return;
-    const std::string longer = line.empty() ? word : line + " " + word;
-    if (!line.empty() && textWidth(longer, face) > width) {
-      out.push_back(line);
-      line = word;
-    } else {
-      line = longer;
-    }
-    word.clear();
-  };
-  for (const char c : words)
-    if (c == ' ') take();
-    else word += c;
-  take();
-  if (!line.empty()) out.push_back(line);
-  return out;
-}
+/// Words in lines of a width, as many as it takes.
+std::vector<std::string> wrappedTo(const std::string& words, Face face, double width) { return inLines(words, face, width, 40); }
 
 /// Where the sheet's lines go; drawn when there is a pen.
 class Sheet {
@@ -177,7 +152,7 @@ Drawing workList(const std::vector<WorkStep>& order, const std::vector<StepJudge
     row.part = "step/" + step.id;
     row.tip = fmt::format("{}: {}", step.title, wordOf(judged[i].standing));
     d.description += row.tip + ". ";
-    mark(pen, {16, y + rowHeight / 2 - 2}, judged[i].standing);
+    cardMark(pen, {16, y + rowHeight / 2 - 2}, markOf(judged[i].standing));
     pen.text({30, y + 18}, elided(step.name, Face::Small, size.width - 40), Face::Small, Ink::Ink);
     y += rowHeight;
   }

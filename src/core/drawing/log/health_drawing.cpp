@@ -118,4 +118,35 @@ Drawing healthChart(const HealthView& view, Size size) {
   return d;
 }
 
+std::vector<std::pair<Date, std::string>> healthEvents(const Plan& plan, const std::string& pack, const PackHealth& health) {
+  std::vector<std::pair<Date, std::string>> out;
+  for (const LogEntry& e : plan.log) {
+    const bool concerns = e.pack == pack || e.pack.empty();
+    if (const auto day = parseDate(e.when); day && concerns && (isAccident(e.what) || e.what == LogEvent::PartChanged))
+      out.emplace_back(*day, std::string(wordOf(e.what)));
+  }
+  if (health.lost) out.emplace_back(health.lost->since, "sudden fall");
+  std::sort(out.begin(), out.end());
+  return out;
+}
+
+Drawing healthSheet(const Plan& plan, const Figures& figures, Date today) {
+  constexpr double width = 760, height = 300, head = 34;
+  Drawing out{width, (height + head) * static_cast<double>(std::max<std::size_t>(1, plan.packs.size())), {}, {}};
+  Pen pen(out);
+  for (std::size_t k = 0; k < plan.packs.size(); ++k) {
+    const PackModel& m = figures.packs[k].model;
+    const PackHealth health = healthOf(m, plan.packs[k], k, today);
+    const double top = (height + head) * static_cast<double>(k);
+    pen.text({12, top + 22}, m.name, Face::Title, Ink::Ink);
+    const Drawing chart = healthChart({health, m.rated, healthEvents(plan, plan.packs[k].id, health), today, k}, {width, height});
+    for (Shape shape : chart.shapes) {
+      for (Point& p : shape.points) p.y += top + head;
+      out.shapes.push_back(std::move(shape));
+    }
+    out.description += fmt::format("{}: {} ", m.name, chart.description);
+  }
+  return out;
+}
+
 }  // namespace usherwright::drawing

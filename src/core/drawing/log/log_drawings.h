@@ -2,6 +2,7 @@
 #pragma once
 
 #include <utility>
+#include "core/drawing/list/item_cards.h"
 
 #include "core/drawing/subject.h"
 #include "core/log/due.h"
@@ -25,6 +26,10 @@ struct HealthView {
   std::size_t pack = 0;
 };
 Drawing healthChart(const HealthView& view, Size size);
+/// What belongs on the chart of a pack: accidents, parts that were changed, a sudden fall.
+std::vector<std::pair<Date, std::string>> healthEvents(const Plan& plan, const std::string& pack, const PackHealth& health);
+/// Every pack's chart, one under the other, with its name.
+Drawing healthSheet(const Plan& plan, const Figures& figures, Date today);
 
 /// What is due, the soonest on top: how much of its time or way is gone. Parts "due/<id>".
 Drawing dueList(const std::vector<DueItem>& items, const std::string& chosen, Date today, Size size);
@@ -35,5 +40,8 @@ Drawing faultBars(const FaultRanking& ranking, Size size);
 
 /// For the page that shows every station at once.
 Drawing logGlance(const Subject& subject, Size size);
+
+/// Who answers for what, until when: a card each, the entry's pointer behind "item/".
+std::vector<ItemCard> warrantyCards(const Plan& plan, const Figures& figures, Date today);
 
 }  // namespace usherwright::drawing

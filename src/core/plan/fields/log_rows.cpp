@@ -1,6 +1,8 @@
 // Fields of what happened, as it was noted.
 #include "core/plan/field_access.h"
 #include "core/plan/log_book.h"
+#include "core/plan/private_thing.h"
+#include "core/plan/warranty.h"
 
 namespace usherwright {
 
@@ -18,6 +20,27 @@ FieldRows rowsOf(const LogEntry*) {
       row<&LogEntry::releasedBy>("released_by", "released by", Kind::Text, inLog, {0, 0},
                                  "the competent person who examined the pack, and how; nobody else can"),
       row<&LogEntry::note>("note", "log note", Kind::Text, inLog)};
+  return rows;
+}
+
+FieldRows rowsOf(const PrivateThing*) {
+  static const Rows rows{
+      row<&PrivateThing::what>("what", "private thing", Kind::Text, inLog, {0, 0}, "a key, a frame, a remote: what its number is of"),
+      row<&PrivateThing::value>("value", "private words", Kind::Text, inLog, {0, 0}, "as it is stamped or written"),
+      refersTo(Refers::Pack,
+               whenEmpty(row<&PrivateThing::pack>("pack", "pack of the thing", Kind::Text, inLog, {0, 0}, "the pack that it is of"),
+                         "the bike"))};
+  return rows;
+}
+
+FieldRows rowsOf(const Warranty*) {
+  static const Rows rows{
+      required(row<&Warranty::part>("part", "answered for", Kind::Text, inLog, {0, 0}, "id or name of the pack, the charger, the joiner")),
+      row<&Warranty::from>("since", "answered from", Kind::Text, inLog, {0, 0}, "the receipt: year-month-day"),
+      row<&Warranty::months>("months", "months answered", Kind::Count, inLog, {1, 240}, "the receipt, the card, the seller's conditions"),
+      row<&Warranty::cycles>("cycles", "cycles answered", Kind::Count, inLog, {1, 10000}, "the card, the seller's conditions"),
+      row<&Warranty::voids>("voids", "what ends it", Kind::Text, inLog, {0, 0}, "the card: opened, another charger, washed with a jet"),
+      row<&Warranty::receipt>("receipt", "receipt lies at", Kind::Text, inLog)};
   return rows;
 }
 
