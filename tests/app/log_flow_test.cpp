@@ -158,6 +158,24 @@ TEST_CASE("C-121: how a pack is stands beside what it rests on, and is taken ove
   CHECK(b.document().plan().provenance.at("/packs/0/soh").from == Provenance::Measured);
 }
 
+TEST_CASE("C-121: use and years of each pack, and what is not known is asked for") {
+  Bench b;
+  b.document().commit(plans::withoutLog(plans::sound()));
+  turnTo(b, "Use and years");
+  CHECK(said(b, "lived-asks").contains(QStringLiteral("Not known")));
+  CHECK(said(b, "lived-words").contains(QStringLiteral("not measured yet")));
+  b.key(Qt::Key_0, Qt::ControlModifier);
+  REQUIRE(b.window().stationView(Station::Log)->showPage(QStringLiteral("Journal")));
+  for (const char* line : {"charged stock 30-90% 2026-03-01", "charged stock 30-90% 2026-08-01", "ride 20 km 240 Wh 9 °C 2026-03-02",
+                           "ride 20 km 210 Wh 21 °C 2026-07-02"})
+    note(b, QString::fromUtf8(line));
+  turnTo(b, "Use and years");
+  CHECK(said(b, "lived-words").contains(QStringLiteral("Such use should cost it")));
+  auto* sheet = b.drawing(QStringLiteral("use of the pack and what it costs"));
+  CHECK(std::any_of(sheet->parts().begin(), sheet->parts().end(),
+                    [](const auto* s) { return s->part == "season/1" && s->tip.find("10.5 Wh/km") != std::string::npos; }));
+}
+
 TEST_CASE("C-097: what was read ranks what may be wrong, names the next reading, and takes no nonsense") {
   Bench b;
   b.document().commit(plans::sound());

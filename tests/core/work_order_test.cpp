@@ -52,9 +52,16 @@ TEST_CASE("for any plan every prefix of the order is safe: no two sources meet b
     REQUIRE(!order.empty());
     std::set<std::string> before;
     BenchState last = order.front().state;
+    std::string laidOut;
+    for (const WorkStep& step : order)
+      if (step.id == "tools")
+        for (const std::string& line : step.how) laidOut += line + "\n";
     for (const WorkStep& step : order) {
       CAPTURE(plan.title, step.id);
       CHECK(before.insert(step.id).second);
+      // What a step takes was laid out before the first of them; nothing is read without something to read it by.
+      for (const std::string& thing : step.toHand) CHECK(laidOut.find(thing) != std::string::npos);
+      if (step.gate) CHECK_FALSE(step.toHand.empty());
       // What it rests on comes before it.
       for (const StepNeed& need : step.needs) CHECK((before.contains(need.step) && need.step != step.id));
       // Iron and drill: nothing is plugged, nothing is on.

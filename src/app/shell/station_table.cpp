@@ -194,7 +194,7 @@ std::span<const StationRow> stationTable() {
       StationRow{
           Station::Log, 0, &made<LogStation>, &logGlyph, "What happened, how are the packs, and what is due?",
           "Journal: one line for each thing, as it comes; under it stands what was understood, or asked; “…” keeps words as a note.\n"
-          "How it is shows the charge of a pack over time, with the band that the measurements leave.\n"
+          "How it is shows the charge of a pack over time with its band; Use and years what such use costs it, and each season.\n"
           "Due counts km and days; what is read is typed, what is done is noted with its day.\n"
           "What is wrong? ranks faults by what was read, and says what to read next.\n"
           "After an accident a pack is out of use until a competent person has released it; Hand on is for the next owner.",

@@ -7,6 +7,7 @@
 
 #include "core/assess/work_gates.h"
 #include "core/plan/names.h"
+#include "core/quantity/units.h"
 
 namespace usherwright {
 namespace {
@@ -34,6 +35,7 @@ class Order {
     for (std::size_t i = 0; i < plan_.chargers.size(); ++i) charger(i);
     for (std::size_t k = 0; k < f_.packs.size(); ++k) fullCharge(k);
     closing();
+    layOut();
     return std::move(out_);
   }
 
@@ -77,9 +79,8 @@ class Order {
                  "What the label says is what the plan says: volts, Ah, series count."};
     WorkStep& tools =
         add("tools", "tools there", "Tools and consumables are there", "A job that is left half done stands with bare ends.", 5);
-    tools.how = {"Meter with probes whose tips are short, insulated tools, glasses, caps or tape for every live end.",
-                 "Lugs, sleeve, crimper or iron of the size that station Wiring names, test pieces of the same lead.",
-                 "A place outside, a bucket of sand, nobody alone above 60 V."};
+    tools.how = {"Insulated tools, glasses, a place outside, a bucket of sand; nobody alone above 60 V."};
+    tools.toHand = {capsToHand()};
     if (onlyChargers() || onlyCare()) return;
     WorkStep& dry = add("dry", "fitted dry", "Fitted dry",
                         "Leads that are too short or a lid that does not close show now, not with live ends in the hand.", 30);
@@ -89,12 +90,39 @@ class Order {
     state_.handsOn = true;
     WorkStep& joints =
         add("joints", "joints made", "Joints made, and tested on test pieces", "A joint that slips out by hand gets warm on the road.", 60);
+    if (const std::size_t leads = f_.wiring.harness.leads.size(); leads > 0)
+      joints.toHand = {fmt::format("lead, lugs, sleeves and labels for {} conductors, as the pull sheet says", leads),
+                       "crimper or iron of their size", "a length of each lead for its test piece"};
     joints.mustBe = apart();
     joints.mustBe.emplace_back("the packs lie away from the work, their plugs capped");
     joints.mustBe.emplace_back("rings and watch off");
     joints.how = {"One test piece of every kind: pulled by hand, cut open, looked at.",
                   "One conductor at a time; its other end capped. Never both poles bare at once."};
     state_.handsOn = false;
+  }
+
+  /// Every pack has a plug that is live; the main plug is while one of them is in.
+  std::string capsToHand() const { return fmt::format("{} caps or tape, one for every plug that can be live", f_.packs.size() + 1); }
+
+  /// What all steps take, each thing once with the steps that need it: laid out before the first of them.
+  void layOut() {
+    const auto tools = std::find_if(out_.begin(), out_.end(), [](const WorkStep& s) { return s.id == "tools"; });
+    if (tools == out_.end()) return;
+    std::vector<std::pair<std::string, std::vector<std::string>>> things;
+    for (const WorkStep& s : out_)
+      for (const std::string& thing : s.toHand) {
+        auto at = std::find_if(things.begin(), things.end(), [&](const auto& t) { return t.first == thing; });
+        if (at == things.end()) at = things.insert(things.end(), {thing, {}});
+        if (s.id != "tools") at->second.push_back(s.name);
+      }
+    constexpr std::size_t named = 3;  // of the steps that need it; the rest are counted
+    for (const auto& [thing, steps] : things) {
+      std::string line = thing;
+      for (std::size_t i = 0; i < std::min(named, steps.size()); ++i) line += (i == 0 ? ": " : ", ") + steps[i];
+      if (steps.size() == named + 1) line += ", " + steps.back();
+      else if (steps.size() > named) line += fmt::format(", and {} more steps", steps.size() - named);
+      tools->how.push_back(line + ".");
+    }
   }
 
   /// Every pack apart, but for one.
@@ -114,6 +142,7 @@ class Order {
       ladder.mustBe = apart();
       ladder.how = {"Group by group along the balance lead, before its plug goes into the board; lead by lead it rises by one group.",
                     "The difference between the highest and the lowest is what is entered."};
+      ladder.toHand = {meter};
       ladder.gate = gates_.ladder(k);
       ladder.pack = static_cast<int>(k);
     }
@@ -122,6 +151,7 @@ class Order {
     volts.mustBe = apart();
     volts.how = {"Red probe on the contact that the plan calls plus, black on the other; the probes do not touch each other.",
                  "A minus before the number is entered with it."};
+    volts.toHand = {meter};
     volts.gate = gates_.volts(k);
     if (isBuilt(k)) volts.needs.push_back({"ladder/" + id(k), "BUILD-01"});
     volts.pack = static_cast<int>(k);
@@ -131,6 +161,7 @@ class Order {
     leak.how = {
         "The pack in its place. Ten kilohm across the probes, one probe on bare metal of the frame, the other on plus, then on minus.",
         "The larger of the two is what is entered."};
+    leak.toHand = {meter, resistor};
     leak.gate = gates_.leak(k);
     leak.needs.push_back({"volts/" + id(k), "BUILD-01"});
     leak.pack = static_cast<int>(k);
@@ -143,6 +174,7 @@ class Order {
     harness.mustBe.emplace_back("the main plug apart from the controller");
     harness.how = {"Ohms between plus and minus of the main plug, and of every pack's half on the bike; lugs wiggled while it reads.",
                    "The lowest of them is what is entered."};
+    harness.toHand = {meter};
     harness.gate = gates_.harness();
   }
 
@@ -153,6 +185,7 @@ class Order {
                            "A pack is alone only if it was seen that the others are not there: the screen is dark first.", 2);
       dark.mustBe = apart();
       dark.how = {"Volts at the main plug with every pack apart."};
+      dark.toHand = {meter};
       dark.gate = gates_.dark();
     }
     state_.plugged[k] = true;
@@ -161,6 +194,7 @@ class Order {
                           "Each way is known to be right before two of them meet.", 5);
     alone.mustBe = onlyOne(k);
     alone.how = {fmt::format("Plug {} in. Volts at the main plug, red on plus.", name(k))};
+    alone.toHand = {meter};
     alone.gate = gates_.alone(k);
     alone.needs = {{"volts/" + id(k), "BUILD-07"}, {"harness", "BUILD-01"}, {"leak/" + id(k), "BUILD-01"}};
     if (others) alone.needs.push_back({"dark/" + id(k), "BUILD-04"});
@@ -171,6 +205,7 @@ class Order {
       reverse.mustBe = onlyOne(k);
       reverse.how = {"Ten kilohm across the probes, at every other pack's half on the bike; the highest is what is entered.",
                      "Again every six months."};
+      reverse.toHand = {meter, resistor};
       reverse.gate = gates_.reverse(k);
       reverse.needs.push_back({"alone/" + id(k), "BUILD-01"});
       reverse.pack = static_cast<int>(k);
@@ -191,6 +226,7 @@ class Order {
       meet.mustBe = apart();
       meet.how = {"Both rested for half an hour, read by one meter, now: an old reading is none.",
                   fmt::format("What {} reads is what is entered.", f_.window ? name(f_.windowLow) : std::string("the lower one"))};
+      meet.toHand = {meter};
       meet.gate = gates_.meet();
       needs.push_back({"meet", "BUILD-01"});
     }
@@ -199,6 +235,7 @@ class Order {
                          "Only what was right alone may be right together.", 5);
     both.mustBe = {"controller off, the main plug apart from it", "no charger on a pack"};
     both.how = {"Plug them in one after the other. Volts at the main plug."};
+    both.toHand = {meter};
     both.gate = gates_.both();
     both.needs = std::move(needs);
   }
@@ -211,9 +248,12 @@ class Order {
         add("main", "main plug", "The main plug, with the controller off", "Empty capacitors draw a spark that eats the contacts.", 5);
     main.mustBe = {"controller off", "volts and sign at the main plug have passed", "precharge first, where the plan has one"};
     main.how = {"Plus and minus against the controller's own marks before they meet; then push home, and pull once."};
+    if (plan_.joining.precharge)
+      main.toHand = {fmt::format("precharge resistor of {}", formatNumber(plan_.joining.precharge->value()) + " Ω")};
     main.needs.push_back({last, "BUILD-01"});
     state_.controllerOn = true;
     WorkStep& wheel = add("wheel", "wheel clear", "The wheel clear of the ground", "What runs away does so on a stand.", 10);
+    wheel.toHand = {"stand that holds the driven wheel clear"};
     wheel.mustBe = {"the driven wheel clear of the ground, nobody beside it"};
     wheel.how = {"Screen on: its volts are those of the main plug. A little help, brake levers cut it, lamps on, a hand on every plug.",
                  "Pull each pack's key in turn: what happens is what station Joining says."};
@@ -230,6 +270,7 @@ class Order {
               "Two plugs that mate can differ in volts and in sign.", 3);
       step.mustBe = {"the charger on the mains and on no pack", "its mains selector looked at"};
       step.how = {"Volts at its plug, red on what the pack calls plus."};
+      step.toHand = {meter, shownName(c)};
       step.gate = gates_.charger(k);
       step.pack = static_cast<int>(k);
     }
@@ -248,6 +289,7 @@ class Order {
                    "outside or on stone, attended from the first to the last minute"};
     full.how = {"Its own charger, until it stops. A smell, a hiss, a warm case: pull the mains plug, and away from it.",
                 "Half an hour's rest, then volts at its plug."};
+    full.toHand = {meter};
     full.gate = gates_.full(k);
     full.needs.push_back({"volts/" + id(k), "BUILD-07"});
     for (const WorkStep& s : out_)
@@ -269,6 +311,7 @@ class Order {
     }
     state_.open = false;
     WorkStep& close = add("close", "closed", "Closed", "What is forgotten inside is found on the road.", 15);
+    close.toHand = {"paint marker", "driver with a torque scale"};
     close.mustBe = {"controller off",
                     "everything that was opened is listed, and back: charge port plugged, caps on what is not used, seals, screws"};
     close.how = {"Tighten, mark every screw with a line of paint, photograph."};
@@ -281,10 +324,12 @@ class Order {
     WorkStep& warm =
         add("warm", "warmest contact", "The warmest contact", "A loose crimp is some tens of milliohm: watts in a thimble.", 5);
     warm.how = {"The warmest contact less the air beside the bike, right after the ten minutes."};
+    warm.toHand = {"contact thermometer"};
     warm.gate = gates_.warm();
     warm.needs.push_back({"short", "BUILD-01"});
     state_.controllerOn = false;
     WorkStep& tight = add("tight", "tightened again", "Tightened again", "Joints settle in the first hours.", 15);
+    tight.toHand = {"driver with a torque scale"};
     tight.mustBe = {"controller off, packs unplugged"};
     tight.how = {"Every screw against its line of paint, every plug pulled once."};
     tight.needs.push_back({"short", "BUILD-01"});
@@ -302,6 +347,7 @@ class Order {
       if (showsTrips(k)) release.needs.push_back({"trips/" + id(k), "BUILD-08"});
   }
 
+  static constexpr const char *meter = "meter with short probe tips", *resistor = "10 kΩ resistor";
   const Plan& plan_;
   const Figures& f_;
   WorkGates gates_;

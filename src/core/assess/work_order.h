@@ -54,6 +54,7 @@ struct WorkStep {
   std::string why;
   std::vector<std::string> mustBe;  ///< before it is begun
   std::vector<std::string> how;
+  std::vector<std::string> toHand;  ///< tools and consumables, as many as it takes
   BenchState state;
   std::optional<Gate> gate;
   std::vector<StepNeed> needs;

@@ -15,7 +15,7 @@ using std::chrono::days;
 
 // Screws settle in the first hour of shaking, threadlock or not; afterwards once a season is the bicycle trade's usual.
 constexpr Kilometre firstTightening{100}, everyTightening{1000}, everyContacts{1000}, soonKm{50};
-constexpr days year{365}, halfYear{182}, ladder{90}, holdEvery{60}, soonDays{14};
+constexpr days year{365}, halfYear{182}, ladder{90}, holdEvery{60}, soonDays{14}, settling{30};
 
 class Dues {
  public:
@@ -36,6 +36,7 @@ class Dues {
          "Tighten again: mounts, racks, clamps, plugs with screws",
          "What was new settles within the first rides; a loose mount rubs through a lead."},
         tightened, year, tightened ? everyTightening : firstTightening);
+    joints(tightened);
     add({"contacts-cleaned",
          LogEvent::ContactsCleaned,
          {},
@@ -65,6 +66,20 @@ class Dues {
 
  private:
   bool isOneWay() const { return plan_.joining.method == Method::Combiner || plan_.joining.method == Method::Schottky; }
+
+  /// What was screwed or crimped together settles once; after that it is one of all that is tightened every season.
+  void joints(std::optional<Date> tightened) {
+    for (std::size_t i = 0; i < plan_.build.handwork.size(); ++i) {
+      const Handwork& work = plan_.build.handwork[i];
+      const auto made = parseDate(work.when);
+      if (!made || (work.kind != HandKind::Bolted && work.kind != HandKind::Crimped) || (tightened && *tightened > *made)) continue;
+      add({fmt::format("joint/{}", i), LogEvent::Tightened, work.pack,
+           fmt::format("Tighten or pull again: {}", work.what.empty() ? "a joint" : work.what),
+           work.kind == HandKind::Bolted ? "Copper creeps under a new screw; loose, it warms up and creeps faster."
+                                         : "A crimp that slips does so in its first weeks."},
+          made, settling, firstTightening);
+    }
+  }
 
   void ofPack(const Pack& p) {
     const std::string name = shownName(p);

@@ -25,8 +25,9 @@ struct DueItem {
 };
 
 /// The soonest first. Empty while nothing was noted: there is no day to count from. Intervals: a first tightening after 100 km, when
-/// what was new has settled, then 1000 km or a year; contacts 1000 km or half a year; groups read every 90 days; capacity, seals and
-/// what flows back through a one-way joiner every year. A quarantined pack has nothing due but its end.
+/// what was new has settled, then 1000 km or a year; a joint that was bolted or crimped once more after 30 days or 100 km; contacts 1000 km
+/// or half a year; groups read every 90 days; capacity, seals and what flows back through a one-way joiner every year. A quarantined pack
+/// has nothing due but its end.
 std::vector<DueItem> dueOf(const Plan& plan, Date today);
 
 }  // namespace usherwright

@@ -3,7 +3,7 @@
 
 #include "app/present/words.h"
 #include "app/stations/log/hand_on_page.h"
-#include "app/stations/log/log_pages.h"
+#include "app/stations/log/lived_page.h"
 #include "app/stations/log/warranty_page.h"
 #include "core/plan/names.h"
 
@@ -16,6 +16,7 @@ LogStation::LogStation(Kit kit, QWidget* parent) : PagedStation(kit, parent) {
   const auto begun = std::make_shared<QString>();
   addPage(QStringLiteral("Journal"), [this, begun] { return new JournalPage(kit_, begun); });
   addPage(QStringLiteral("How it is"), [this] { return new PackLifePage(kit_); });
+  addPage(QStringLiteral("Use and years"), [this] { return new LivedPage(kit_); });
   addPage(QStringLiteral("Due"), [this, begun] { return new DuePage(kit_, begun); });
   addPage(QStringLiteral("What is wrong?"), [this] { return new WrongPage(kit_); });
   addPage(QStringLiteral("After an accident"), [this] { return new AccidentPage(kit_); });

@@ -39,7 +39,7 @@ std::string capitalised(std::string words) {
 /// Readings outside their window, and gates noted without one, each under the rule of its gate.
 void outside(const Context& c, std::string_view rule, Findings& out) {
   if (c.plan.build.done.empty()) return;
-  for (const WorkStep& step : orderOfWork(c.plan, c.figures)) {
+  for (const WorkStep& step : c.order()) {
     if (!step.gate || step.gate->rule != rule) continue;
     const StepJudged judgement = judgedOf(c.plan, step);
     const bool without = isWithoutReading(c, step, judgement);
@@ -67,7 +67,7 @@ void build09(const Context& c, Findings& out) { outside(c, "BUILD-09", out); }
 /// Steps that were noted although one that they rest on has not passed.
 void without(const Context& c, std::string_view rule, Severity severity, Findings& out) {
   if (c.plan.build.done.empty()) return;
-  const std::vector<WorkStep> order = orderOfWork(c.plan, c.figures);
+  const std::vector<WorkStep>& order = c.order();
   for (const WorkStep& step : order) {
     const StepJudged done = judgedOf(c.plan, step);
     if (!done.record) continue;

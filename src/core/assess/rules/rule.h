@@ -4,10 +4,12 @@
 #pragma once
 
 #include <functional>
+#include <optional>
 #include <span>
 #include <string_view>
+#include <vector>
 
-#include "core/assess/assessment.h"
+#include "core/assess/work_order.h"
 #include "core/pack/readings.h"
 
 namespace usherwright::rules {
@@ -18,6 +20,12 @@ struct Context {
   const Catalogue& catalogue;
   std::optional<Date> today = std::nullopt;
   const Plan* from = nullptr;  ///< of a way forward: today's plan
+  /// The order of work, made for the first rule that asks.
+  const std::vector<WorkStep>& order() const {
+    if (!order_) order_ = orderOfWork(plan, figures);
+    return *order_;
+  }
+  mutable std::optional<std::vector<WorkStep>> order_ = std::nullopt;
 };
 
 using Findings = std::vector<Finding>;

@@ -2,9 +2,9 @@
 #include <fmt/format.h>
 
 #include <algorithm>
-#include <array>
 #include <cmath>
 
+#include "core/drawing/log/day_axis.h"
 #include "core/drawing/log/log_drawings.h"
 #include "core/quantity/units.h"
 
@@ -12,28 +12,6 @@ namespace usherwright::drawing {
 namespace {
 
 using std::chrono::days;
-
-double dayOf(Date day) { return static_cast<double>(day.time_since_epoch().count()); }
-
-/// The first of months under the frame, as many as have room.
-void months(Pen& pen, const Plot& plot, Date from, Date to) {
-  using namespace std::chrono;
-  constexpr std::array names{"Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"};
-  const int all = static_cast<int>((to - from).count() / 30) + 1;
-  const int room = std::max(1, plot.columns() / 64);
-  const int step = all <= room ? 1 : all <= 3 * room ? 3 : all <= 6 * room ? 6 : all <= 12 * room ? 12 : 60;
-  const year_month_day first(from);
-  for (year_month m = first.year() / first.month(); Date(m / 1) <= to; m += std::chrono::months(1)) {
-    const auto number = static_cast<unsigned>(m.month());
-    if (Date(m / 1) < from || (number - 1) % static_cast<unsigned>(std::min(step, 12)) != 0) continue;
-    if (step > 12 && static_cast<int>(m.year()) % 5 != 0) continue;
-    const double x = plot.x(dayOf(Date(m / 1)));
-    pen.line({{x, plot.bottomRight.y}, {x, plot.bottomRight.y + 4}}, Ink::BankLine);
-    const std::string word = step >= 12 || number == 1 ? fmt::format("{}", static_cast<int>(m.year())) : names[number - 1];
-    if (x > plot.topLeft.x + 8 && x < plot.bottomRight.x - 12)
-      pen.text({x, plot.bottomRight.y + 18}, word, Face::SmallFigure, Ink::Soft, Anchor::Middle);
-  }
-}
 
 void nothingYet(Pen& pen, Size size) {
   paragraph(pen, {12, 28}, size.width - 24,
@@ -66,7 +44,7 @@ Drawing healthChart(const HealthView& view, Size size) {
             dayOf(last), std::floor(std::max(0.0, low) / 10) * 10, std::ceil(high / 5) * 5};
   plot.yGrid(pen, 5);
   plot.frame(pen);
-  months(pen, plot, first, last);
+  monthTicks(pen, plot, first, last);
   const double worn = plot.y(100 * wornShare);
   pen.line({{plot.topLeft.x, worn}, {plot.bottomRight.x, worn}}, Ink::Mind, 1.5, Pattern::Dashed);
   const auto yOf = [&](double ampereHours) { return std::clamp(plot.y(100 * ampereHours / rated), plot.topLeft.y, plot.bottomRight.y); };

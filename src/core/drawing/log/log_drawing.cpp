@@ -5,6 +5,7 @@
 #include <array>
 #include <cmath>
 
+#include "core/drawing/log/day_axis.h"
 #include "core/drawing/log/log_drawings.h"
 #include "core/quantity/units.h"
 
@@ -21,9 +22,8 @@ std::string dayWords(const std::optional<Date>& day, Date today) {
   constexpr std::array weekdays{"Sun", "Mon", "Tue", "Wed", "Thu", "Fri", "Sat"};
   if (ago > 0 && ago < 7) return weekdays[std::chrono::weekday(*day).c_encoding()];
   const std::chrono::year_month_day date(*day), now(today);
-  constexpr std::array months{"Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"};
   if (date.year() != now.year()) return formatDate(*day);
-  return fmt::format("{} {}", static_cast<unsigned>(date.day()), months[static_cast<unsigned>(date.month()) - 1]);
+  return fmt::format("{} {}", static_cast<unsigned>(date.day()), monthName(static_cast<unsigned>(date.month())));
 }
 
 std::string shownWord(std::string word) {

@@ -4,6 +4,7 @@
 #include <utility>
 #include "core/drawing/list/item_cards.h"
 
+#include "core/assess/lived.h"
 #include "core/drawing/subject.h"
 #include "core/log/due.h"
 #include "core/log/faults.h"
@@ -30,6 +31,10 @@ Drawing healthChart(const HealthView& view, Size size);
 std::vector<std::pair<Date, std::string>> healthEvents(const Plan& plan, const std::string& pack, const PackHealth& health);
 /// Every pack's chart, one under the other, with its name.
 Drawing healthSheet(const Plan& plan, const Figures& figures, Date today);
+
+/// A pack's habits, what they should cost it beside what was measured, its resistance and spread over time, and all rides by season. What
+/// is not known says what to note. Parts "habit/…", "loss/…", "resistance/<i>", "spread/<i>", "season/<i>".
+Drawing livedSheet(const LivedPack& lived, const std::vector<SeasonUse>& seasons, UnitSystem units, Size size);
 
 /// What is due, the soonest on top: how much of its time or way is gone. Parts "due/<id>".
 Drawing dueList(const std::vector<DueItem>& items, const std::string& chosen, Date today, Size size);
