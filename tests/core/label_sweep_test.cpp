@@ -2,8 +2,10 @@
 // The golden text names the values between which nothing changes, so that no threshold moves unseen.
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <catch2/catch.hpp>
 #include <cmath>
+#include <iterator>
 #include <sstream>
 
 #include "core/label/label.h"
@@ -54,9 +56,18 @@ void sweep(const std::string& text, Known<LabelSubject> on, const std::vector<do
   close();
 }
 
+/// Figures at which something may begin or end: a sweep stands on each of them, for "at least" and "more than" differ nowhere else.
+constexpr double edges[] = {0.5,  0.6,  0.7, 0.8,  0.85, 0.9,  1,   1.1, 1.12, 1.2, 1.35, 1.45, 1.5,  1.65, 1.7, 1.9,  2,   2.15,
+                            2.2,  2.35, 2.4, 2.5,  2.55, 2.95, 3,   3.2, 3.35, 3.4, 3.5,  3.55, 3.6,  3.65, 3.7, 3.75, 4,   4.05,
+                            4.15, 4.2,  4.4, 4.45, 4.5,  5,    6,   7,   8,    9,   10,   12,   14.4, 14.7, 16,  20,   22,  24,
+                            32,   36,   37,  40,   43,   44,   45,  48,  52,   60,  65,   68,   72,   85,   99,  100,  110, 115,
+                            120,  130,  150, 200,  220,  230,  240, 250, 300,  320, 390,  400,  420,  500,  600, 800,  950, 1000};
+
 std::vector<double> by(double from, double to, double ratio) {
   std::vector<double> out;
   for (double v = from; v <= to; v *= ratio) out.push_back(v);
+  std::copy_if(std::begin(edges), std::end(edges), std::back_inserter(out), [&](double v) { return v > from && v <= to; });
+  std::sort(out.begin(), out.end());
   return out;
 }
 
@@ -90,7 +101,8 @@ TEST_CASE("a value of any unit beside any word is read as it was, from the small
   for (const std::string& word : senses)
     for (const char* unit : {"V", "A", "Ah", "W"})
       sweep(trimmed(fmt::format("{} {{}} {}", word, unit)), std::nullopt, by(0.4, 500, 1.04), all, Reasons::Named);
-  for (const char* text : {"{} Wh", "{} mA", "{} mAh", "{} °C", "{} mΩ", "{} µF", "{} Hz", "{}S", "{}P", "{} s", "{} C"})
+  for (const char* text :
+       {"{} Wh", "{} mA", "{} mAh", "{} °C", "{} mΩ", "{} µF", "{} Hz", "{}S", "{}P", "{} s", "{} C", "{} × 20 A", "{}x12 V"})
     sweep(text, std::nullopt, by(0.4, 9000, 1.05), all, Reasons::Named);
   golden::compare("label-words.txt", all);
 }
@@ -146,6 +158,9 @@ TEST_CASE("figures that have to agree are read as they were, from far below to f
   on(S::Board, "13S 48 V over charge {} V", steps(3, 5, 0.01));
   on(S::Board, "13S over charge {} V release 4.1 V", steps(3, 60, 0.1));
   on(S::Board, "13S over discharge {} V", steps(1, 4, 0.02));
+  for (const int series : {1, 2, 3})
+    for (const char* text : {"over charge {} V", "over discharge {} V", "charge {} V", "{} V"})
+      on(S::Board, fmt::format("{}S ", series) + text, steps(1, 14, 0.05));
   on(S::Board, "{}S common port 30 A", steps(1, 40, 1));
   on(S::Board, "13S balance {} V 50 mA", steps(3, 5, 0.01));
   on(S::Board, "13S balance 4.18 V {} mA", by(1, 5000, 1.08));
@@ -275,11 +290,12 @@ std::vector<std::string> allWords() {
 /// Words and figures put together as print does, sense or none.
 std::string composed(Sequence& next, const std::vector<std::string>& words) {
   static constexpr const char* numbers[] = {
-      "0.5",  "1",   "1.2",   "2",    "2.35",  "2.5", "2,8",  "3",    "3.2",     "3.6",   "3.7",  "3.97",   "4.1",   "4.2",
-      "4,25", "5",   "6",     "7.2",  "8",     "10",  "10.4", "11.6", "12",      "13",    "14",   "15",     "17",    "20",
-      "22",   "24",  "25.2",  "29.4", "30",    "31",  "36",   "37",   "40",      "42",    "44,4", "48",     "54.6",  "58.8",
-      "60",   "63",  "67.2",  "72",   "80",    "84",  "100",  "110",  "230",     "240",   "250",  "350",    "500",   "680",
-      "1000", "1.5", "2.300", "2600", "18650", "546", "999",  "2x2",  "100-240", "20~60", "22±1", "40±0.5", "31(±1)"};
+      "0.5", "1",   "1.2", "2",   "2.35", "2.5",  "2,8",     "3",     "3.2",  "3.6",    "3.7",   "3.97", "4.1",   "4.2", "4,25", "5",
+      "6",   "7.2", "8",   "10",  "10.4", "11.6", "12",      "13",    "14",   "15",     "17",    "20",   "22",    "24",  "25.2", "29.4",
+      "30",  "31",  "36",  "37",  "40",   "42",   "44,4",    "48",    "54.6", "58.8",   "60",    "63",   "67.2",  "72",  "80",   "84",
+      "100", "110", "230", "240", "250",  "350",  "500",     "680",   "1000", "1.5",    "2.300", "2600", "18650", "546", "999",  "7",
+      "9",   "16",  "32",  "45",  "52",   "65",   "68",      "85",    "99",   "115",    "120",   "150",  "200",   "220", "300",  "320",
+      "390", "400", "420", "600", "950",  "2x2",  "100-240", "20~60", "22±1", "40±0.5", "31(±1)"};
   static constexpr const char* units[] = {"V", "V", "V",  "A",  "A",  "A", "Ah",  "mAh", "W", "Wh", "mA",  "°C",
                                           "S", "P", "µF", "mΩ", "Hz", "s", "VDC", "V~",  "C", "",   "km/h"};
   static constexpr const char* between[] = {" ", " ", " ", " ", "", ": ", " / ", "\n", " - ", "=", ", ", ";", " ("};
