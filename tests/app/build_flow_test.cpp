@@ -6,6 +6,7 @@
 #include <QTest>
 #include <catch2/catch.hpp>
 
+#include "app/stations/build/wait_clock.h"
 #include "app/window_test.h"
 #include "core/assess/work_order.h"
 #include "core/plan/edit.h"
@@ -112,4 +113,45 @@ TEST_CASE("the run sheet follows the plan, and says that it is not yet released"
     if (e->isVisible()) said = e->toPlainText();
   CHECK_FALSE(said.contains(QStringLiteral("Nothing flows back while deck is alone")));
   CHECK(said.contains(QStringLiteral("May they meet now?")));
+}
+
+TEST_CASE("C-077: the clock of a step counts down, stays while another step is looked at, and notes nothing") {
+  Bench b;
+  b.document().commit(plans::sound());
+  b.key(Qt::Key_9, Qt::ControlModifier);
+  choose(b, QStringLiteral("short"));
+  auto* clock = b.window().findChild<WaitClock*>();
+  REQUIRE(clock);
+  REQUIRE(clock->isVisible());
+  CHECK(clock->text() == QStringLiteral("Wait 10 min"));
+  const std::size_t noted = b.document().plan().build.done.size();
+  QTest::mouseClick(clock, Qt::LeftButton);
+  CHECK(clock->text().startsWith(QStringLiteral("10:00 left for short ride")));
+  choose(b, QStringLiteral("tools"));
+  CHECK(clock->isVisible());
+  QTest::qWait(1300);
+  CHECK(clock->text().startsWith(QStringLiteral("9:5")));
+  CHECK(clock->isRunning());
+  QTest::mouseClick(clock, Qt::LeftButton);
+  CHECK_FALSE(clock->isRunning());
+  CHECK_FALSE(clock->isVisible());
+  CHECK(b.document().plan().build.done.size() == noted);
+}
+
+TEST_CASE("C-076: the sheet of a step shows the bench as it is then, plug by plug") {
+  Bench b;
+  b.document().commit(plans::sound());
+  b.key(Qt::Key_9, Qt::ControlModifier);
+  const auto tipOf = [&](const char* part) {
+    for (const drawing::Shape* s : b.drawing(QStringLiteral("the step and its gate"))->parts())
+      if (s->part == part) return s->tip;
+    return std::string("no such part");
+  };
+  choose(b, QStringLiteral("volts/second"));
+  CHECK(tipOf("bench/plug/1").find("apart") != std::string::npos);
+  CHECK(tipOf("bench/probes").find("plug of deck") != std::string::npos);
+  choose(b, QStringLiteral("alone/second"));
+  CHECK(tipOf("bench/plug/1").find("home") != std::string::npos);
+  CHECK(tipOf("bench/plug/0").find("apart") != std::string::npos);
+  CHECK(tipOf("bench/main") == "main plug: apart, live");
 }

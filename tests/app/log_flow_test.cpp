@@ -166,8 +166,8 @@ TEST_CASE("C-121: use and years of each pack, and what is not known is asked for
   CHECK(said(b, "lived-words").contains(QStringLiteral("not measured yet")));
   b.key(Qt::Key_0, Qt::ControlModifier);
   REQUIRE(b.window().stationView(Station::Log)->showPage(QStringLiteral("Journal")));
-  for (const char* line : {"charged stock 30-90% 2026-03-01", "charged stock 30-90% 2026-08-01", "ride 20 km 240 Wh 9 °C 2026-03-02",
-                           "ride 20 km 210 Wh 21 °C 2026-07-02"})
+  for (const char* line : {"charged stock 30-90% 6.9 Ah 2026-03-01", "charged stock 30-90% 6.9 Ah 2026-08-01",
+                           "ride 20 km 240 Wh 9 °C 2026-03-02", "ride 20 km 210 Wh 21 °C 2026-07-02"})
     note(b, QString::fromUtf8(line));
   turnTo(b, "Use and years");
   CHECK(said(b, "lived-words").contains(QStringLiteral("Such use should cost it")));

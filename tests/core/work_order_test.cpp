@@ -5,6 +5,7 @@
 #include <set>
 
 #include "core/assess/work_order.h"
+#include "core/drawing/build/bench_picture.h"
 #include "core/plan/edit.h"
 #include "core/plan/lists.h"
 #include "core/plan/options.h"
@@ -342,4 +343,49 @@ TEST_CASE("C-075: each job has an order of its own and while none is named all o
   }
   plan.need.add = true;
   CHECK(has("both"));
+}
+
+TEST_CASE("C-076: no picture of a step contradicts its state, and probes go where nothing is plugged") {
+  for (const Plan& plan : manyPlans(300)) {
+    const Figures f = assess(plan, shippedCatalogue(), nullptr, Parts()).figures;
+    const drawing::BenchParts parts = drawing::benchParts(plan, f);
+    for (const WorkStep& step : orderAndLooks(plan, f)) {
+      CAPTURE(plan.title, step.id);
+      if (!drawing::hasBenchPicture(parts, step)) {
+        CHECK_FALSE(step.gate);
+        continue;
+      }
+      drawing::Drawing d{600, 300, {}, {}};
+      drawing::Pen pen(d);
+      drawing::benchPicture(pen, parts, step, {{0, 0}, {600, drawing::benchPictureHeight(parts, step)}});
+      std::map<std::string, std::string> says;
+      for (const drawing::Shape* s : d.parts()) says[s->part] = s->tip;
+      std::size_t home = 0;
+      for (std::size_t k = 0; k < f.packs.size(); ++k) {
+        const std::string& plug = says.at("bench/plug/" + std::to_string(k));
+        home += plug.find(": home") != std::string::npos;
+        CHECK((plug.find(": home") != std::string::npos) == step.state.plugged[k]);
+        // Apart, its half on the bike is live only through the joint from another pack.
+        if (!step.state.plugged[k] && plug.find("is live") != std::string::npos) CHECK((plugged(step.state) > 0 && !parts.oneWay));
+      }
+      CHECK((says.at("bench/main").find("live") != std::string::npos) == (home > 0));
+      CHECK((says.at("bench/main").find("home") != std::string::npos) == step.state.atController);
+      CHECK((says.at("bench/controller").find("on") != std::string::npos &&
+             says.at("bench/controller").find(": on") != std::string::npos) == step.state.controllerOn);
+      CHECK((says.at("bench/controller").find("live") != std::string::npos) == (home > 0 && step.state.atController));
+      CHECK(says.contains("bench/charger") == (step.state.charger || step.probes == ProbeAt::ChargerPlug));
+      if (step.state.charger)
+        CHECK(says.at("bench/charger").find(f.packs[static_cast<std::size_t>(step.pack)].model.name) != std::string::npos);
+      CHECK(says.contains("bench/probes") == (step.probes != ProbeAt::Nowhere));
+      CHECK(step.gate.has_value() == (step.probes != ProbeAt::Nowhere));
+      const bool own = step.pack >= 0 && step.state.plugged[static_cast<std::size_t>(step.pack)];
+      if (step.probes == ProbeAt::PackPlug || step.probes == ProbeAt::Groups || step.probes == ProbeAt::Fuse) CHECK_FALSE(own);
+      if (step.probes == ProbeAt::Frame || step.probes == ProbeAt::AllPackPlugs || step.probes == ProbeAt::Harness) CHECK(home == 0);
+      if (step.probes == ProbeAt::MainPlug) CHECK_FALSE(step.state.atController);
+      if (step.probes == ProbeAt::OtherHalves) CHECK((own && home == 1));
+      if (step.probes == ProbeAt::ChargerPlug) CHECK_FALSE(step.state.charger);
+      for (const drawing::Shape& s : d.shapes)
+        for (const drawing::Point& at : s.points) CHECK((at.x >= -1 && at.x <= 601 && at.y >= -1));
+    }
+  }
 }

@@ -28,6 +28,7 @@ void FlowLayout::setGeometry(const QRect& rect) {
 int FlowLayout::arrange(const QRect& rect, bool apply) const {
   int x = rect.x(), y = rect.y(), row = 0;
   for (QLayoutItem* item : items_) {
+    if (item->isEmpty()) continue;  // hidden
     const QSize hint = item->sizeHint();
     if (x + hint.width() > rect.right() + 1 && row > 0) {
       x = rect.x();

@@ -105,7 +105,7 @@ void habits(const Plan& plan, const PackModel& m, const Pack& pack, LivedPack& o
 }
 
 void ask(LivedPack& out) {
-  if (!out.depth) out.asked.emplace_back("how deep it is charged: note from and to, or the Ah (“charged deck 30-90%”)");
+  if (!out.depth) out.asked.emplace_back("how deep it is charged: note from, to and the Ah (“charged deck 30-90% 7.2 Ah”)");
   if (!out.ceiling) out.asked.emplace_back("where charges end: note “to 90%”");
   if (!out.standsAt) out.asked.emplace_back("how full it stands: note charges with from and to, and the rides between them");
   if (!out.perYear) out.asked.push_back(fmt::format("how much it does in a year: charges over {} days", leastSpan));

@@ -50,6 +50,7 @@ class Looks {
     WorkStep& wake =
         add("wake/" + id, fmt::format("{} woken", name), "A board that sleeps shows nothing, and wakes; a fuse does not.",
             "Its key, its button, its own charger for a moment and off again; then volts at its plug.", gates_.volts(k), 3, pack);
+    wake.probes = ProbeAt::PackPlug;
     wake.mustBe = {fmt::format("{} apart from everything", name)};
     Gate whole;
     whole.quantity = fmt::format("ohms across the fuse of {}, taken out", name);
@@ -59,12 +60,14 @@ class Looks {
     whole.otherwise = {{wholeFuse, 1e9, "the fuse is open", "why it opened, first; then one of the same size"}};
     WorkStep& fuse = add("fuse/" + id, fmt::format("The fuse of {}", name), "A fuse that is open looks like one that is whole.",
                          "Out of its holder; ohms from end to end. A fuse inside the case is left to whoever may open it.", whole, 4, pack);
+    fuse.probes = ProbeAt::Fuse;
     fuse.mustBe = {fmt::format("{} apart from everything", name)};
     Gate seat = gates_.alone(k);
     seat.quantity = fmt::format("volts at the main plug, the plug of {} pushed home", name);
     WorkStep& pushed =
         add("seat/" + id, fmt::format("The plug of {} pushed home", name), "A plug that is half in reads as one that is open.",
             "Push until it locks, pull once; volts at the main plug again.", seat, 2, pack);
+    pushed.probes = ProbeAt::MainPlug;
     onItsOwn(pushed, k);
     Gate half = gates_.volts(k);
     half.quantity = fmt::format("volts at the bike's half of {}, from behind", name);
@@ -75,6 +78,7 @@ class Looks {
     WorkStep& behind = add("half/" + id, fmt::format("Behind the bike's half of {}", name),
                            "Before the joint the volts are whole, with their sign; behind it they may be hidden.",
                            "From behind into the bike's half, red where the plan says plus.", half, 4, pack);
+    behind.probes = ProbeAt::BikeHalf;
     onItsOwn(behind, k);
     secondMeter(k);
   }
@@ -106,7 +110,8 @@ class Looks {
                                "a fresh cell in it, red in its own hole; read again"});
     }
     add("second-meter/" + id, fmt::format("Another meter on {}", f_.packs[k].model.name), "One meter alone cannot tell that it is wrong.",
-        "A second meter at the same plug, red on plus.", g, 3, static_cast<int>(k));
+        "A second meter at the same plug, red on plus.", g, 3, static_cast<int>(k))
+        .probes = ProbeAt::PackPlug;
   }
 
   void crimp() {
@@ -122,6 +127,7 @@ class Looks {
                    {-300, -sameWarmth, "the plug's spring has gone weak", "a new pair of halves, not one half"}};
     WorkStep& step = add("crimp", "Crimp or contact", "Both get warm; one of them makes the heat.",
                          "Right after the ride, at the warmest place: the crimp behind the plug, less the contact in it.", g, 2, -1);
+    step.probes = ProbeAt::Contacts;
     step.needs = {{"short", "BUILD-01"}};
   }
 

@@ -143,6 +143,7 @@ class Order {
       ladder.how = {"Group by group along the balance lead, before its plug goes into the board; lead by lead it rises by one group.",
                     "The difference between the highest and the lowest is what is entered."};
       ladder.toHand = {meter};
+      ladder.probes = ProbeAt::Groups;
       ladder.gate = gates_.ladder(k);
       ladder.pack = static_cast<int>(k);
     }
@@ -152,6 +153,7 @@ class Order {
     volts.how = {"Red probe on the contact that the plan calls plus, black on the other; the probes do not touch each other.",
                  "A minus before the number is entered with it."};
     volts.toHand = {meter};
+    volts.probes = ProbeAt::PackPlug;
     volts.gate = gates_.volts(k);
     if (isBuilt(k)) volts.needs.push_back({"ladder/" + id(k), "BUILD-01"});
     volts.pack = static_cast<int>(k);
@@ -162,6 +164,7 @@ class Order {
         "The pack in its place. Ten kilohm across the probes, one probe on bare metal of the frame, the other on plus, then on minus.",
         "The larger of the two is what is entered."};
     leak.toHand = {meter, resistor};
+    leak.probes = ProbeAt::Frame;
     leak.gate = gates_.leak(k);
     leak.needs.push_back({"volts/" + id(k), "BUILD-01"});
     leak.pack = static_cast<int>(k);
@@ -175,6 +178,7 @@ class Order {
     harness.how = {"Ohms between plus and minus of the main plug, and of every pack's half on the bike; lugs wiggled while it reads.",
                    "The lowest of them is what is entered."};
     harness.toHand = {meter};
+    harness.probes = ProbeAt::Harness;
     harness.gate = gates_.harness();
   }
 
@@ -186,6 +190,7 @@ class Order {
       dark.mustBe = apart();
       dark.how = {"Volts at the main plug with every pack apart."};
       dark.toHand = {meter};
+      dark.probes = ProbeAt::MainPlug;
       dark.gate = gates_.dark();
     }
     state_.plugged[k] = true;
@@ -195,6 +200,7 @@ class Order {
     alone.mustBe = onlyOne(k);
     alone.how = {fmt::format("Plug {} in. Volts at the main plug, red on plus.", name(k))};
     alone.toHand = {meter};
+    alone.probes = ProbeAt::MainPlug;
     alone.gate = gates_.alone(k);
     alone.needs = {{"volts/" + id(k), "BUILD-07"}, {"harness", "BUILD-01"}, {"leak/" + id(k), "BUILD-01"}};
     if (others) alone.needs.push_back({"dark/" + id(k), "BUILD-04"});
@@ -206,6 +212,7 @@ class Order {
       reverse.how = {"Ten kilohm across the probes, at every other pack's half on the bike; the highest is what is entered.",
                      "Again every six months."};
       reverse.toHand = {meter, resistor};
+      reverse.probes = ProbeAt::OtherHalves;
       reverse.gate = gates_.reverse(k);
       reverse.needs.push_back({"alone/" + id(k), "BUILD-01"});
       reverse.pack = static_cast<int>(k);
@@ -227,6 +234,8 @@ class Order {
       meet.how = {"Both rested for half an hour, read by one meter, now: an old reading is none.",
                   fmt::format("What {} reads is what is entered.", f_.window ? name(f_.windowLow) : std::string("the lower one"))};
       meet.toHand = {meter};
+      meet.waits = 30;
+      meet.probes = ProbeAt::AllPackPlugs;
       meet.gate = gates_.meet();
       needs.push_back({"meet", "BUILD-01"});
     }
@@ -236,6 +245,7 @@ class Order {
     both.mustBe = {"controller off, the main plug apart from it", "no charger on a pack"};
     both.how = {"Plug them in one after the other. Volts at the main plug."};
     both.toHand = {meter};
+    both.probes = ProbeAt::MainPlug;
     both.gate = gates_.both();
     both.needs = std::move(needs);
   }
@@ -271,6 +281,7 @@ class Order {
       step.mustBe = {"the charger on the mains and on no pack", "its mains selector looked at"};
       step.how = {"Volts at its plug, red on what the pack calls plus."};
       step.toHand = {meter, shownName(c)};
+      step.probes = ProbeAt::ChargerPlug;
       step.gate = gates_.charger(k);
       step.pack = static_cast<int>(k);
     }
@@ -290,6 +301,8 @@ class Order {
     full.how = {"Its own charger, until it stops. A smell, a hiss, a warm case: pull the mains plug, and away from it.",
                 "Half an hour's rest, then volts at its plug."};
     full.toHand = {meter};
+    full.waits = 30;
+    full.probes = ProbeAt::PackPlug;
     full.gate = gates_.full(k);
     full.needs.push_back({"volts/" + id(k), "BUILD-07"});
     for (const WorkStep& s : out_)
@@ -320,11 +333,13 @@ class Order {
     WorkStep& ride = add("short", "short ride", "A short ride, then stop and feel", "Warmth shows first where a contact is bad.", 20);
     ride.mustBe = {"close to home, with somebody who knows"};
     ride.how = {"Ten minutes at the current that is held for long, then a hand near every plug, fuse and joint, or a thermometer."};
+    ride.waits = 10;
     ride.needs.push_back({"close", "BUILD-01"});
     WorkStep& warm =
         add("warm", "warmest contact", "The warmest contact", "A loose crimp is some tens of milliohm: watts in a thimble.", 5);
     warm.how = {"The warmest contact less the air beside the bike, right after the ten minutes."};
     warm.toHand = {"contact thermometer"};
+    warm.probes = ProbeAt::Contacts;
     warm.gate = gates_.warm();
     warm.needs.push_back({"short", "BUILD-01"});
     state_.controllerOn = false;

@@ -42,6 +42,22 @@ struct Gate {
   bool isOpenEnded() const { return high > 1e5; }  ///< ohms: the more the better
 };
 
+/// Where the probes go; both on contacts that nothing is plugged on.
+enum class ProbeAt : std::uint8_t {
+  Nowhere,
+  PackPlug,      ///< of its pack
+  AllPackPlugs,  ///< one pack after the other
+  Frame,         ///< one on the frame, the other on the plug of its pack
+  Groups,        ///< along the balance lead of its pack
+  BikeHalf,      ///< of its pack, from behind
+  OtherHalves,   ///< the bike's halves of every other pack
+  MainPlug,
+  Harness,  ///< the main plug, and every half on the bike
+  ChargerPlug,
+  Fuse,      ///< of its pack, out of its holder
+  Contacts,  ///< every contact, by warmth
+};
+
 /// A step before this one, and the rule that doing without it breaks.
 struct StepNeed {
   std::string step, rule;
@@ -56,9 +72,11 @@ struct WorkStep {
   std::vector<std::string> how;
   std::vector<std::string> toHand;  ///< tools and consumables, as many as it takes
   BenchState state;
+  ProbeAt probes = ProbeAt::Nowhere;
   std::optional<Gate> gate;
   std::vector<StepNeed> needs;
   int minutes = 5;
+  int waits = 0;  ///< min that something rests or runs before it is read
   int pack = -1;
 };
 

@@ -8,6 +8,7 @@
 #include "app/present/words.h"
 #include "app/theme/scaling.h"
 #include "app/widgets/clear_scroll.h"
+#include "app/widgets/flow_layout.h"
 #include "app/widgets/plain.h"
 #include "app/widgets/short_line.h"
 #include "core/io/clock.h"
@@ -54,7 +55,7 @@ QWidget* WorkPage::buildSheet() {
     std::optional<double> reading;
     if (step->gate && judged.record)
       if (const auto& read = kit_.document.plan().build.done[*judged.record].reading) reading = read->value();
-    return drawing::workStepSheet(*step, judged, reading, size);
+    return drawing::workStepSheet(*step, judged, reading, bench_, size);
   });
   column->addWidget(clearScroll(sheet_), 1);
   causes_ = new DrawingView(kit_, QStringLiteral("what it most likely means"));
@@ -63,11 +64,12 @@ QWidget* WorkPage::buildSheet() {
     if (part.startsWith(QLatin1String("step/"))) choose(part.mid(5).toStdString());
   });
   column->addWidget(causes_);
-  auto* row = new QHBoxLayout;
+  auto* row = new FlowLayout(nullptr, 6);
   reading_ = shortLine("gate reading", "reading", 90);
   connect(reading_, &QLineEdit::returnPressed, this, &WorkPage::note);
   row->addWidget(reading_);
   unit_ = new PlainLabel;
+  unit_->setMinimumHeight(reading_->sizeHint().height());
   row->addWidget(unit_);
   note_ = shortLine("step note", "note: who, with what", 170);
   connect(note_, &QLineEdit::returnPressed, this, &WorkPage::note);
@@ -88,7 +90,8 @@ QWidget* WorkPage::buildSheet() {
     if (record) kit_.document.commit(without(kit_.document.plan(), "/build/done", *record), QStringLiteral("note of a step dropped"));
   });
   row->addWidget(drop_);
-  row->addStretch(1);
+  clock_ = new WaitClock;
+  row->addWidget(clock_);
   column->addLayout(row);
   column->addLayout(buildMeter());
   stops_ = wrapped("problem");
@@ -227,6 +230,7 @@ void WorkPage::refresh() {
   judged_.clear();
   for (const WorkStep& step : order_) judged_.push_back(judgedOf(plan, step));
   beside_ = looksBeside(plan, kit_.document.assessment().figures);
+  bench_ = drawing::benchParts(plan, kit_.document.assessment().figures);
   rank();
   if (!chosen()) {
     const auto open = std::find_if(judged_.begin(), judged_.end(), [](const StepJudged& j) { return j.standing != StepStanding::Passed; });
@@ -252,10 +256,11 @@ void WorkPage::show() {
   stops_->setVisible(!stops_->text().isEmpty());
   drop_->setEnabled(step && judgedAs(*step).record);
   anyway_->setVisible(gate && mayBeOverridden(*step->gate) && judgedAs(*step).standing == StepStanding::Failed);
+  clock_->offer(step ? text(step->name) : QString(), step ? step->waits : 0);
   link_.setAt(step ? step->id : std::string());
   hear();
   Scaling::setHeights(list_, kit_.look, static_cast<int>(drawing::workListHeight(order_)), QWIDGETSIZE_MAX);
-  if (step) Scaling::setHeights(sheet_, kit_.look, static_cast<int>(drawing::workStepHeight(*step, 420)), QWIDGETSIZE_MAX);
+  if (step) Scaling::setHeights(sheet_, kit_.look, static_cast<int>(drawing::workStepHeight(*step, bench_, 420)), QWIDGETSIZE_MAX);
   list_->rebuild();
   sheet_->rebuild();
 }

@@ -5,6 +5,7 @@
 #include <QPlainTextEdit>
 
 #include "app/stations/build/instrument_link.h"
+#include "app/stations/build/wait_clock.h"
 #include "app/stations/station.h"
 #include "core/drawing/build/build_drawings.h"
 
@@ -40,11 +41,13 @@ class WorkPage : public StationPage {
   std::vector<WorkStep> beside_;
   std::vector<StepJudged> judged_;
   std::vector<drawing::CauseBar> bars_;
+  drawing::BenchParts bench_;
   std::string chosen_, next_;
   DrawingView *list_, *sheet_, *causes_;
   QLineEdit *reading_, *note_;
   QLabel *unit_, *stops_, *problem_, *heard_;
   QPushButton *do_, *anyway_, *drop_, *fromMeter_;
+  WaitClock* clock_;
 };
 
 class RunSheetPage : public StationPage {

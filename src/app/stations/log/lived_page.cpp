@@ -8,7 +8,7 @@
 namespace usherwright::app {
 
 LivedPage::LivedPage(Kit kit) : StationPage(kit) {
-  auto* column = pageColumn(this);
+  auto* column = scrolledColumn(this);
   auto* head = new QHBoxLayout;
   head->addWidget(
       stationHeading(QStringLiteral("How it is used"), QStringLiteral("from charges and rides; roughly, as all words on years are")), 1);

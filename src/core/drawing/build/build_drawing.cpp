@@ -109,14 +109,21 @@ void otherwiseRows(Sheet& sheet, const Gate& gate) {
   }
 }
 
-void lay(Sheet& sheet, const WorkStep& step, const StepJudged& judged, std::optional<double> reading) {
+void lay(Sheet& sheet, const WorkStep& step, const StepJudged& judged, std::optional<double> reading, const BenchParts& parts) {
   if (Pen* pen = sheet.pen())
     pen->text({side, sheet.y + 22}, elided(step.title, Face::Title, sheet.width() - 2 * side), Face::Title, Ink::Ink);
   sheet.y += headHeight;
   sheet.lines("Why: " + step.why, Ink::Soft);
+  if (hasBenchPicture(parts, step)) {
+    const double high = benchPictureHeight(parts, step);
+    if (Pen* pen = sheet.pen()) benchPicture(*pen, parts, step, {{side, sheet.y + 8}, {sheet.width() - side, sheet.y + 8 + high}});
+    sheet.y += high + 12;
+  }
   if (!step.mustBe.empty()) {
     sheet.heading("Must be so now");
-    for (const std::string& so : step.mustBe) sheet.lines(so, Ink::Ink, 16, "–");
+    std::string all;
+    for (const std::string& so : step.mustBe) all += (all.empty() ? "" : "; ") + so;
+    sheet.lines(all + ".", Ink::Ink, 16, "–");
   }
   sheet.heading("Do");
   for (const std::string& how : step.how) sheet.lines(how, Ink::Ink, 16, "–");
@@ -159,21 +166,23 @@ Drawing workList(const std::vector<WorkStep>& order, const std::vector<StepJudge
   return d;
 }
 
-double workStepHeight(const WorkStep& step, double width) {
+double workStepHeight(const WorkStep& step, const BenchParts& parts, double width) {
   Sheet sheet(nullptr, width);
   StepJudged longest;
   longest.words = std::string(120, 'n');
   longest.likely = Otherwise{0, 0, std::string(90, 'n'), std::string(60, 'n')};
-  lay(sheet, step, longest, std::nullopt);
+  lay(sheet, step, longest, std::nullopt, parts);
   return sheet.y + 3 * lineHeight;
 }
 
-Drawing workStepSheet(const WorkStep& step, const StepJudged& judged, std::optional<double> reading, Size size) {
+Drawing workStepSheet(const WorkStep& step, const StepJudged& judged, std::optional<double> reading, const BenchParts& parts, Size size) {
   Drawing d{size.width, size.height, {}, {}};
   Pen pen(d);
   Sheet sheet(&pen, size.width);
-  lay(sheet, step, judged, reading);
+  lay(sheet, step, judged, reading, parts);
   d.description = fmt::format("{}: {}. {}", step.title, wordOf(judged.standing), judged.words);
+  for (const Shape* shape : d.parts())
+    if (shape->part.starts_with("bench/")) d.description += " " + shape->tip + ".";
   return d;
 }
 

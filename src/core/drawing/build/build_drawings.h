@@ -4,6 +4,7 @@
 #include <deque>
 
 #include "core/assess/work_order.h"
+#include "core/drawing/build/bench_picture.h"
 #include "core/drawing/list/item_cards.h"
 #include "core/drawing/subject.h"
 #include "core/instrument/stream.h"
@@ -14,9 +15,9 @@ namespace usherwright::drawing {
 Drawing workList(const std::vector<WorkStep>& order, const std::vector<StepJudged>& judged, const std::string& chosen, Size size);
 double workListHeight(const std::vector<WorkStep>& order);
 
-/// What must be so, what to do, the gate's window with the reading in it, and what another one would mean.
-Drawing workStepSheet(const WorkStep& step, const StepJudged& judged, std::optional<double> reading, Size size);
-double workStepHeight(const WorkStep& step, double width);
+/// The bench as it is at this step, what must be so, what to do, the gate's window with the reading in it, and what another one would mean.
+Drawing workStepSheet(const WorkStep& step, const StepJudged& judged, std::optional<double> reading, const BenchParts& parts, Size size);
+double workStepHeight(const WorkStep& step, const BenchParts& parts, double width);
 
 /// A cause with its share of the likelihood.
 struct CauseBar {
