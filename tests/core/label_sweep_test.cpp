@@ -312,6 +312,12 @@ std::string composed(Sequence& next, const std::vector<std::string>& words) {
     out += next.of(units);
     out += next.of(between);
   }
+  // Print may end with a word as well: of the figure above it, or of nothing.
+  if (next.below(3) == 0) {
+    out += next.below(2) == 0 ? "\n" : " (";
+    out += next.of(words);
+    if (out.find('(') != std::string::npos) out += ")";
+  }
   return out;
 }
 
@@ -330,6 +336,18 @@ TEST_CASE("words and figures put together at random are read as they were, on ev
       sum = mixed(sum, wholly(text, on < labelSubjectCount ? Known<LabelSubject>(static_cast<LabelSubject>(on)) : std::nullopt));
     }
     out += fmt::format("{} {:x}\n", hundred, sum);
+  }
+  // Two figures with a word behind each, and a word in the last line: whose is it?
+  constexpr const char* behind[] = {"discharge", "charge", "continuous", "peak",    "max",     "rated",
+                                    "input",     "output", "cut-off",    "nominal", "battery", "limit"};
+  for (const char* first : behind) {
+    std::uint64_t sum = 14695981039346656037u;
+    for (const char* second : behind)
+      for (const char* last : behind)
+        for (const char* text :
+             {"30 A {} 5 A {}\n{}", "30 A {} 5 A {}\n{}\n", "48 V {} 42 V {}\n{}", "5 A {}\n30 A {} ({})", "30 A {} 5 A {}: {}"})
+          sum = mixed(sum, wholly(fmt::format(fmt::runtime(text), first, second, last)));
+    out += fmt::format("{} {:x}\n", first, sum);
   }
   golden::compare("label-composed.txt", out);
 }

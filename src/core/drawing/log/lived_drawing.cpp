@@ -146,6 +146,7 @@ void series(Pen& pen, const std::vector<std::pair<Date, Value>>& points, const S
   plot.frame(pen);
   monthTicks(pen, plot, first, last);
   std::vector<Point> way;
+  way.reserve(points.size());
   for (const auto& [day, v] : points) way.push_back({plot.x(dayOf(day)), plot.y(v.value() * look.factor)});
   pen.line(way, Ink::Water, 1.5);
   for (std::size_t i = 0; i < points.size(); ++i) {
