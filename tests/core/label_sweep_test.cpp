@@ -33,13 +33,20 @@ std::string readAs(const std::string& text, Known<LabelSubject> on, Reasons reas
   return out;
 }
 
+/// Line ends as "⏎".
+std::string oneLine(std::string text) {
+  for (std::size_t at = text.find('\n'); at != std::string::npos; at = text.find('\n')) text.replace(at, 1, "⏎");
+  return text;
+}
+
 /// A line for every stretch of values that are read alike. `text` has "{}" where the value stands.
 void sweep(const std::string& text, Known<LabelSubject> on, const std::vector<double>& values, std::string& out,
            Reasons reasons = Reasons::Left) {
   std::string before, first, last;
   const auto close = [&] {
     if (!before.empty())
-      out += fmt::format("{}{}: {} … {}: {}\n", text, on ? fmt::format(" on {}", labelSubjectWords(*on)) : "", first, last, before);
+      out +=
+          fmt::format("{}{}: {} … {}: {}\n", oneLine(text), on ? fmt::format(" on {}", labelSubjectWords(*on)) : "", first, last, before);
   };
   for (const double value : values) {
     const std::string shown = formatNumber(value, 4);
@@ -164,6 +171,11 @@ TEST_CASE("figures that have to agree are read as they were, from far below to f
   on(S::Board, "{}S common port 30 A", steps(1, 40, 1));
   on(S::Board, "13S balance {} V 50 mA", steps(3, 5, 0.01));
   on(S::Board, "13S balance 4.18 V {} mA", by(1, 5000, 1.08));
+  for (const char* text : {"10S charge {} V", "10S {} V", "10S full {} V", "10S NiMH charge {} V", "10S output {} V"})
+    for (const S subject : {S::Pack, S::Charger}) on(subject, text, steps(8, 50, 0.1));
+  for (const char* text : {"20 V {} V", "20 A {} A", "20 V, {} V", "20 V\n{} V", "20 V continuous {} V", "20 A peak {} A",
+                           "under-voltage 20V/{}V", "under-voltage 6V/{}V", "under-voltage {}V/20V"})
+    for (const S subject : {S::Pack, S::Controller, S::Charger, S::Board}) on(subject, text, steps(3, 60, 0.5));
   on(S::Fuse, "{} A 80 V DC", by(0.2, 500, 1.06));
   on(S::Fuse, "30 A {} V DC", by(4, 1500, 1.05));
   on(S::Fuse, "30 A 80 V breaking {} A", by(10, 100000, 1.1));
