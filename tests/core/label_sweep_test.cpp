@@ -108,8 +108,8 @@ TEST_CASE("a value of any unit beside any word is read as it was, from the small
   for (const std::string& word : senses)
     for (const char* unit : {"V", "A", "Ah", "W"})
       sweep(trimmed(fmt::format("{} {{}} {}", word, unit)), std::nullopt, by(0.4, 500, 1.04), all, Reasons::Named);
-  for (const char* text :
-       {"{} Wh", "{} mA", "{} mAh", "{} °C", "{} mΩ", "{} µF", "{} Hz", "{}S", "{}P", "{} s", "{} C", "{} × 20 A", "{}x12 V"})
+  for (const char* text : {"{} Wh", "{} mA", "{} mAh", "{} °C", "{} mΩ", "{} µF", "{} Hz", "{}S", "{}P", "{} s", "{} C", "{} × 20 A",
+                           "{}x12 V", "{} V/min", "{} Wh/km", "{} Wh/mi", "{} A/h", "{} U/min"})
     sweep(text, std::nullopt, by(0.4, 9000, 1.05), all, Reasons::Named);
   golden::compare("label-words.txt", all);
 }
@@ -360,6 +360,21 @@ TEST_CASE("words and figures put together at random are read as they were, on ev
              {"30 A {} 5 A {}\n{}", "30 A {} 5 A {}\n{}\n", "48 V {} 42 V {}\n{}", "5 A {}\n30 A {} ({})", "30 A {} 5 A {}: {}"})
           sum = mixed(sum, wholly(fmt::format(fmt::runtime(text), first, second, last)));
     out += fmt::format("{} {:x}\n", first, sum);
+  }
+  // Chinese words in a row, without a space: of the figure that they touch, while they are few.
+  std::vector<std::string> han;
+  for (const std::string& word : all)
+    if (static_cast<unsigned char>(word.front()) >= 0xE4 && static_cast<unsigned char>(word.front()) <= 0xE9) han.push_back(word);
+  REQUIRE(han.size() > 20);
+  for (std::size_t count = 1; count <= 8; ++count) {
+    std::uint64_t sum = 14695981039346656037u;
+    for (std::size_t from = 0; from < han.size(); ++from) {
+      std::string row;
+      for (std::size_t i = 0; i < count; ++i) row += han[(from + i * i * 5) % han.size()];
+      for (const char* text : {"30A{} 5A", "48V{} 42V", "30A {}5A", "30A{}5A"})
+        sum = mixed(sum, wholly(fmt::format(fmt::runtime(text), row)));
+    }
+    out += fmt::format("{} in a row {:x}\n", count, sum);
   }
   golden::compare("label-composed.txt", out);
 }

@@ -10,7 +10,7 @@
 namespace usherwright::drawing {
 namespace {
 
-constexpr double rowHeight = 30, lineHeight = 20, headHeight = 34, gateHeight = 92, side = 12;
+constexpr double rowHeight = 30, lineHeight = 20, headHeight = 34, gateHeight = 92, readingHigh = 24, side = 12;
 
 std::string_view wordOf(StepStanding s) {
   switch (s) {
@@ -39,9 +39,9 @@ class Sheet {
   double y = 0;
 
   void heading(const std::string& words) {
-    y += 8;
-    if (pen_) pen_->text({side, y + 16}, words, Face::Label, Ink::Deep);
-    y += 24;
+    y += 5;
+    if (pen_) pen_->text({side, y + 15}, words, Face::Label, Ink::Deep);
+    y += 22;
   }
   void lines(const std::string& words, Ink ink, double indent = 0, const std::string& bullet = "") {
     for (const std::string& line : wrappedTo(words, Face::Label, width_ - 2 * side - indent)) {
@@ -117,7 +117,7 @@ void lay(Sheet& sheet, const WorkStep& step, const StepJudged& judged, std::opti
   if (hasBenchPicture(parts, step)) {
     const double high = benchPictureHeight(parts, step);
     if (Pen* pen = sheet.pen()) benchPicture(*pen, parts, step, {{side, sheet.y + 8}, {sheet.width() - side, sheet.y + 8 + high}});
-    sheet.y += high + 12;
+    sheet.y += high + 6;
   }
   if (!step.mustBe.empty()) {
     sheet.heading("Must be so now");
@@ -133,8 +133,9 @@ void lay(Sheet& sheet, const WorkStep& step, const StepJudged& judged, std::opti
     sheet.lines(step.gate->because, Ink::Mind);
     return;
   }
-  if (Pen* pen = sheet.pen()) gateScale(*pen, *step.gate, judged, reading, sheet.y, sheet.width());
-  sheet.y += gateHeight - 18;
+  const double lift = reading ? 0 : readingHigh;  // no mark above the scale yet
+  if (Pen* pen = sheet.pen()) gateScale(*pen, *step.gate, judged, reading, sheet.y - lift, sheet.width());
+  sheet.y += gateHeight - 18 - lift;
   sheet.lines(judged.words.empty() ? step.gate->because : judged.words, judged.standing == StepStanding::Failed ? Ink::Stop : Ink::Soft);
   if (judged.likely) sheet.lines(fmt::format("Most likely: {}. Then: {}.", judged.likely->means, judged.likely->then), Ink::Ink);
   sheet.heading(judged.record ? "Had it been otherwise" : "If it is otherwise");
@@ -171,7 +172,7 @@ double workStepHeight(const WorkStep& step, const BenchParts& parts, double widt
   StepJudged longest;
   longest.words = std::string(120, 'n');
   longest.likely = Otherwise{0, 0, std::string(90, 'n'), std::string(60, 'n')};
-  lay(sheet, step, longest, std::nullopt, parts);
+  lay(sheet, step, longest, step.gate ? std::optional<double>(step.gate->low) : std::nullopt, parts);
   return sheet.y + 3 * lineHeight;
 }
 
