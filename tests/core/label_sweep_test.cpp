@@ -176,6 +176,10 @@ TEST_CASE("figures that have to agree are read as they were, from far below to f
   for (const char* text : {"20 V {} V", "20 A {} A", "20 V, {} V", "20 V\n{} V", "20 V continuous {} V", "20 A peak {} A",
                            "under-voltage 20V/{}V", "under-voltage 6V/{}V", "under-voltage {}V/20V"})
     for (const S subject : {S::Pack, S::Controller, S::Charger, S::Board}) on(subject, text, steps(3, 60, 0.5));
+  // The same thing said twice, with two figures.
+  for (const char* text : {"over charge 4.2 V, over charge {} V", "over discharge 2.8 V, over discharge {} V", "charge 4.2 V, charge {} V",
+                           "charge 42 V, charge {} V", "36 V, {} V", "10 Ah, {} Ah", "continuous 20 A, continuous {} A"})
+    for (const S subject : {S::Pack, S::Board, S::Charger, S::Cell}) on(subject, text, steps(0.7, 21, 0.05));
   on(S::Fuse, "{} A 80 V DC", by(0.2, 500, 1.06));
   on(S::Fuse, "30 A {} V DC", by(4, 1500, 1.05));
   on(S::Fuse, "30 A 80 V breaking {} A", by(10, 100000, 1.1));

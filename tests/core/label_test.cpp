@@ -10,6 +10,7 @@
 #include "core/label/targets.h"
 #include "core/parts/nameplate.h"
 #include "core/plan/evidence.h"
+#include "core/plan/fields.h"
 #include "core/quantity/units.h"
 #include "support/plans.h"
 
@@ -152,6 +153,45 @@ TEST_CASE("the fields that a label fills, and the piece of print that stays with
   CHECK_FALSE(dual->plan.bike.controller.nameplate);
   // Nothing in doubt is entered at one go.
   CHECK(withSureValues(Plan{}, readLabel("controller 2OA"), {LabelSubject::Controller, 0})->entered == 0);
+}
+
+TEST_CASE("whatever is printed fills only fields that the plan has, and nothing of a part that it does not have") {
+  Plan plan = plans::demo();
+  plan.bike.accessories.resize(2);
+  std::ifstream file(std::string(USHERWRIGHT_SOURCE_DIR) + "/tests/data/labels.tsv");
+  std::size_t targets = 0;
+  for (std::string line; std::getline(file, line);) {
+    if (line.starts_with("#")) continue;
+    for (std::size_t i = 0; i < labelSubjectCount; ++i) {
+      const auto subject = static_cast<LabelSubject>(i);
+      const std::size_t there = subject == LabelSubject::Accessory ? 2
+                                : subject == LabelSubject::Charger ? plan.chargers.size()
+                                                                   : plan.packs.size();
+      for (LabelValue v : readLabel(withBreaks(line.substr(0, line.find('\t'))), subject).values) {
+        for (const double value : {v.value, 4.99, 5.0})
+          for (const std::size_t index : {std::size_t(0), there - 1, there, there + 1}) {
+            v.value = v.meaning == LabelMeaning::Port || v.meaning == LabelMeaning::ChemistryName ? v.value : value;
+            for (const LabelTarget& t : labelTargets(v, plan, {subject, index})) {
+              INFO(line << " on " << labelSubjectWords(subject) << " " << index << ": " << t.pointer);
+              CHECK(findField(plan, t.pointer));
+              ++targets;
+            }
+          }
+      }
+    }
+  }
+  CHECK(targets > 5000);
+  const auto filled = [&](const char* label) {
+    std::string out;
+    for (const LabelValue& v : readLabel(label, LabelSubject::Board).values)
+      for (const LabelTarget& t : labelTargets(v, plan, {LabelSubject::Board, 0})) out += t.pointer + " ";
+    return out;
+  };
+  // A cut of 5 V is of no single cell.
+  CHECK(filled("over charge 4.9 V") == "/packs/0/bms/cell_full_V ");
+  CHECK(filled("over charge 5 V").empty());
+  CHECK(filled("over discharge 4.9 V") == "/packs/0/bms/cell_cutoff_V ");
+  CHECK(filled("over discharge 5 V").empty());
 }
 
 TEST_CASE("a class of volts names the packs that it may mean, and what a meter would read on them") {
