@@ -142,6 +142,17 @@ TEST_CASE("a charger that is held by its watts gives them all the way, whatever 
   for (std::size_t i = 1; i < run.points.size(); ++i) CHECK(run.points[i].current < Ampere(6));
 }
 
+TEST_CASE("the highest output of a charger is still right, and the next figure above it a Stop, for every chemistry and count") {
+  for (const Chemistry c : {Chemistry::Nmc, Chemistry::Lipo, Chemistry::Lmo, Chemistry::Lfp, Chemistry::Lead})
+    for (int series = 1; series <= 24; ++series)
+      for (const Known<Celsius> at : {Known<Celsius>(), Known<Celsius>(Celsius(5)), Known<Celsius>(Celsius(35))}) {
+        const Volt most = highestOutput(series, factsOf(c), at);
+        CAPTURE(factsOf(c).name, series, most.value());
+        CHECK(verdictOn(most, series, factsOf(c), at) == ChargeVerdict::Right);
+        CHECK(verdictOn(Volt(std::nextafter(most.value(), 1e9)), series, factsOf(c), at) == ChargeVerdict::Stop);
+      }
+}
+
 TEST_CASE("life: hand-worked factors, and no habit that is kinder ever lasts less") {
   LifeInput in;
   in.cyclesPerYear = 100;
@@ -149,6 +160,15 @@ TEST_CASE("life: hand-worked factors, and no habit that is kinder ever lasts les
   CHECK(full.cycles.likely == Approx(500));
   CHECK(full.calendarPerYear == Approx(0.02));
   CHECK(full.years.likely == Approx(0.2 / (0.2 * 100 / 500 + 0.02)));
+  // The calendar's share is known to a factor of 1.5, the cycles from 300 to 800.
+  CHECK(full.years.low == Approx(0.2 / (0.2 * 100 / 300 + 0.02 * 1.5)));
+  CHECK(full.years.high == Approx(0.2 / (0.2 * 100 / 800 + 0.02 / 1.5)));
+  for (const double below : {0.2, 0.21, 0.5}) {  // no gain further down
+    in.belowFull = Volt(below);
+    CHECK(lifeOf(in).byVolts == Approx(4));
+  }
+  in.belowFull = Volt(0.19);
+  CHECK(lifeOf(in).byVolts == Approx(std::pow(2, 1.9)));
   in.belowFull = Volt(0.1);
   in.depth = 0.25;
   in.warmth = Celsius(35);

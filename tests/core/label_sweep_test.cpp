@@ -360,8 +360,8 @@ TEST_CASE("words and figures put together at random are read as they were, on ev
     std::uint64_t sum = 14695981039346656037u;
     for (const char* second : behind)
       for (const char* last : behind)
-        for (const char* text :
-             {"30 A {} 5 A {}\n{}", "30 A {} 5 A {}\n{}\n", "48 V {} 42 V {}\n{}", "5 A {}\n30 A {} ({})", "30 A {} 5 A {}: {}"})
+        for (const char* text : {"30 A {} 5 A {}\n{}", "30 A {} 5 A {}\n{}\n", "48 V {} 42 V {}\n{}", "5 A {}\n30 A {} ({})",
+                                 "30 A {} 5 A {}: {}", "30 A {}\n5 A {}\n8 A {}", "30 A {} 5 A {}\n8 A", "{} 30 A {}\n5 A {}\n8 A"})
           sum = mixed(sum, wholly(fmt::format(fmt::runtime(text), first, second, last)));
     out += fmt::format("{} {:x}\n", first, sum);
   }

@@ -241,6 +241,17 @@ TEST_CASE("settings pasted from a board's application are read line by line, uni
             LabelSubject::Board)) == "high cut 4.25; low cut 2.8; balance current 0.06; cells in series 13; continuous current 40");
 }
 
+TEST_CASE("signs that nobody sees change nothing, wherever they stand") {
+  const std::string text = "Battery 48V 11.6Ah";
+  for (const char* unseen : {"\u00AD", "\u200B", "\u200C", "\u200F", "\u2060", "\uFEFF", "\u0300", "\u036F"})
+    for (std::size_t at = 0; at <= text.size(); ++at) {
+      std::string with = text;
+      with.insert(at, unseen);
+      INFO(with);
+      CHECK(understood(readLabel(with)) == understood(readLabel(text)));
+    }
+}
+
 TEST_CASE("units and numbers in the forms in which they are printed") {
   using label::PrintedUnit;
   const auto unit = [](std::u32string_view word, PrintedUnit is, double worth) {
