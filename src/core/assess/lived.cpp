@@ -20,7 +20,6 @@ constexpr double fullFrom = 0.95;          // share of charge from which it ages
 constexpr std::int64_t leastSpan = 90;     // days of log before a rate per year is said
 constexpr std::size_t leastForTenths = 5;  // rides before a tenth and a ninetieth of them mean something
 constexpr std::size_t leastToCompare = 3;  // rides in a season that is held against another
-constexpr double calendarBand = 1.5;       // of the calendar's share to either side, as in core/charging/life.h
 constexpr double yearDays = 365.25;
 
 std::string n(double v, int digits = 2) { return formatNumber(v, digits); }
@@ -122,12 +121,8 @@ void expect(const PackModel& m, LivedPack& out) {
   in.meanCharge = out.standsAt->value();
   in.cyclesPerYear = out.perYear->value();
   in.worn = wornShare;
-  const LifeEstimate life = lifeOf(in);
-  out.expected = life;
-  const double wear = 1 - wornShare;
-  const auto cycling = [&](double cycles) { return cycles > 0 ? wear * in.cyclesPerYear / cycles : 0.0; };
-  out.expectedLoss = {cycling(life.cycles.high) + life.calendarPerYear / calendarBand, life.cyclingPerYear + life.calendarPerYear,
-                      cycling(life.cycles.low) + life.calendarPerYear * calendarBand};
+  out.expected = lifeOf(in);
+  out.expectedLoss = out.expected->lossPerYear;
 }
 
 void compare(const PackModel& m, const PackHealth& health, LivedPack& out) {

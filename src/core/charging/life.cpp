@@ -10,6 +10,7 @@ namespace {
 constexpr double perTenth = 2, mostBelow = 0.2;  // factor per 0.10 V per cell; no gain further down
 constexpr double perTenKelvin = 0.7;             // above 25 °C
 constexpr double calendar = 0.02;                // a year, at 25 °C and half charge
+constexpr double calendarBand = 1.5;             // of the calendar's share, to either side
 constexpr Celsius reference(25);
 constexpr double sheetWear = 0.2;  // what data sheets call worn: 80 % left
 constexpr double leadLow = 0.5, leadFull = 0.9;
@@ -43,14 +44,14 @@ LifeEstimate lifeOf(const LifeInput& in) {
   out.cycles = {sheet.low * factor, sheet.likely * factor, sheet.high * factor};
   const double stands = 1 + std::clamp((in.meanCharge - 0.5) / 0.5, 0.0, 1.0);
   out.calendarPerYear = calendar * stands / out.byWarmth;
-  const auto years = [&](double cycles, double calendarShare) {
-    const double cycling = cycles > 0 ? wear * in.cyclesPerYear / cycles : 0;
-    return wear / std::max(1e-6, cycling + calendarShare);
+  const auto loss = [&](double cycles, double calendarShare) {
+    return (cycles > 0 ? wear * in.cyclesPerYear / cycles : 0) + calendarShare;
   };
-  out.cyclingPerYear = out.cycles.likely > 0 ? wear * in.cyclesPerYear / out.cycles.likely : 0;
-  // The calendar's own band is a factor of 1.5 to either side.
-  out.years = {years(out.cycles.low, out.calendarPerYear * 1.5), years(out.cycles.likely, out.calendarPerYear),
-               years(out.cycles.high, out.calendarPerYear / 1.5)};
+  out.cyclingPerYear = loss(out.cycles.likely, 0);
+  out.lossPerYear = {loss(out.cycles.high, out.calendarPerYear / calendarBand), loss(out.cycles.likely, out.calendarPerYear),
+                     loss(out.cycles.low, out.calendarPerYear * calendarBand)};
+  const auto years = [&](double lost) { return wear / std::max(1e-6, lost); };
+  out.years = {years(out.lossPerYear.high), years(out.lossPerYear.likely), years(out.lossPerYear.low)};
   return out;
 }
 

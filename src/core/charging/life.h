@@ -29,6 +29,7 @@ struct LifeEstimate {
   Banded years;                                    ///< cycling and calendar together
   double byVolts = 1, byDepth = 1, byWarmth = 1;   ///< factors on the cycles
   double cyclingPerYear = 0, calendarPerYear = 0;  ///< share of the rated charge lost in a year
+  Banded lossPerYear;                              ///< both together; its high end makes the low end of the years
 };
 
 /// Equivalent full cycles to 80 % of data sheets × 2 per 0.10 V per cell below full (to 0.2 V; nothing for lfp, lead and

@@ -34,7 +34,7 @@ class Picture {
 
  private:
   double y(std::size_t k) const { return box_.low.y + rowHigh * (static_cast<double>(k) + 0.5); }
-  bool plugged(std::size_t k) const { return k < state_.plugged.size() && state_.plugged[k]; }
+  bool plugged(std::size_t k) const { return state_.plugged[k]; }
 
   void lead(std::vector<Point> way, bool live) {
     if (live) pen_.line(std::move(way), Ink::Copper, 4);
@@ -199,10 +199,9 @@ BenchParts benchParts(const Plan& plan, const Figures& figures) {
 
 LiveNow liveNow(const BenchParts& parts, const BenchState& state) {
   LiveNow out;
-  out.bikeHalf.assign(parts.packs.size(), false);
-  for (std::size_t k = 0; k < parts.packs.size(); ++k) out.joint = out.joint || (k < state.plugged.size() && state.plugged[k]);
-  for (std::size_t k = 0; k < parts.packs.size(); ++k)
-    out.bikeHalf[k] = (k < state.plugged.size() && state.plugged[k]) || (out.joint && !parts.oneWay);
+  out.joint = std::find(state.plugged.begin(), state.plugged.end(), true) != state.plugged.end();
+  out.bikeHalf = state.plugged;
+  if (out.joint && !parts.oneWay) out.bikeHalf.assign(state.plugged.size(), true);
   out.controller = out.joint && state.atController;
   return out;
 }
