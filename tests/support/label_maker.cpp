@@ -424,7 +424,7 @@ std::string Maker::damaged(const std::string& text) {
   std::string out = text;
   for (std::size_t tries = 1 + pick(3); tries > 0; --tries) {
     const std::size_t at = pick(out.size());
-    switch (pick(4)) {
+    switch (pick(5)) {
       case 0: {  // a letter for a figure
         static constexpr std::string_view figures = "0158", letters = "OlSB";
         for (std::size_t i = 0; i < out.size(); ++i) {
@@ -442,6 +442,17 @@ std::string Maker::damaged(const std::string& text) {
       case 2:  // a stray mark
         if ((static_cast<unsigned char>(out[at]) & 0xC0U) != 0x80U) out.insert(at, 1, std::string_view("'-|")[pick(3)]);
         break;
+      case 3: {  // a blank within a figure: before its point, behind it, or in its place
+        const auto isDigit = [&](std::size_t i) { return out[i] >= '0' && out[i] <= '9'; };
+        for (std::size_t i = 0; i < out.size(); ++i) {
+          const std::size_t k = (at + i) % out.size();
+          if (k == 0 || k + 1 >= out.size() || (out[k] != '.' && out[k] != ',') || !isDigit(k - 1) || !isDigit(k + 1)) continue;
+          if (const std::size_t how = pick(3); how < 2) out.insert(k + how, 1, chance(0.7) ? ' ' : '\n');
+          else out[k] = ' ';
+          break;
+        }
+        break;
+      }
       default:  // a doubled space
         if (const auto space = out.find(' ', at); space != std::string::npos) out.insert(space, 1, ' ');
         break;

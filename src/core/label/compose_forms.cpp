@@ -3,6 +3,7 @@
 #include <cmath>
 
 #include "core/label/passes.h"
+#include "core/label/print.h"
 
 namespace usherwright::label {
 namespace {
@@ -15,6 +16,7 @@ class Forms : Passes<Forms> {
 
   std::vector<Item> all() {
     run(&Forms::thousands);
+    run(&Forms::gap);
     run(&Forms::times);
     run(&Forms::tolerance);
     run(&Forms::range);
@@ -32,8 +34,8 @@ class Forms : Passes<Forms> {
     const Item& next = in_[i_ + 1];
     if (next.begin - in_[i_].end > 3 || std::floor(in_[i_].value) != in_[i_].value) return false;
     const double scale = next.unit == PrintedUnit::AmpereHour ? 1e-3 : 1.0;
-    const bool countable = next.unit == PrintedUnit::AmpereHour || next.unit == PrintedUnit::WattHour || next.unit == PrintedUnit::Watt ||
-                           next.unit == PrintedUnit::Rpm;
+    const bool countable = (next.unit == PrintedUnit::AmpereHour && next.scaleOfUnit < 1) || next.unit == PrintedUnit::WattHour ||
+                           next.unit == PrintedUnit::Watt || next.unit == PrintedUnit::Rpm;
     if (!countable || next.value >= 1000 * scale || next.low || next.value < 0 || digitsIn(next) != 3) return false;
     Item n = next;
     n.value = in_[i_].value * 1000 * scale + next.value;
@@ -50,6 +52,45 @@ class Forms : Passes<Forms> {
     const double whole = n.unit == PrintedUnit::AmpereHour ? n.value * 1000 : n.value;
     if (std::abs(whole - std::round(whole)) > 1e-9) return 0;
     return n.end - n.begin >= 4 ? 3 : 0;
+  }
+
+  /// "54. 6 V", "36 ,5 V", "10 4 Ah": a blank within a figure, or a point that is gone. "36, 48 V" is a list, "2. 36 V" may be a heading.
+  bool gap() {
+    if (!bareAt(i_) || std::floor(in_[i_].value) != in_[i_].value || in_[i_].value >= 1000) return false;
+    bool point = false, comma = false;
+    std::size_t j = i_ + 1;
+    const auto stray = [&](std::size_t k) {
+      return k < in_.size() && in_[k].kind == Item::Kind::Mark &&
+             std::u32string_view(U".',|-\n").find(in_[k].mark) != std::u32string_view::npos;
+    };
+    for (; j < i_ + 4 && stray(j); ++j) {
+      point = point || isMark(in_[j], U'.') || isMark(in_[j], U'\'');
+      comma = comma || isMark(in_[j], U',');
+    }
+    if (!numberAt(j) || in_[j].low || in_[j].begin - in_[i_].end > 4) return false;
+    const Item& next = in_[j];
+    if (!isElectric(next.unit) && !(next.unit == PrintedUnit::None && plusMinusAt(j + 1) > 0)) return false;
+    const double first = in_[i_].value, printed = next.value / next.scaleOfUnit;
+    if (next.value < 0 || printed >= 1000) return false;
+    const bool behindPoint = printed < 1;  // ".5 A"
+    if (j > i_ + 1 && !point && !comma && !behindPoint) return false;
+    if (!behindPoint && std::abs(printed - std::round(printed)) > 1e-9) return false;
+    const bool oneDigit = printed < 9.5, twoDigits = !oneDigit && printed < 99.5;
+    const bool list = !point && comma && in_[i_ + 1].glued && !next.glued && twoDigits && first >= 5;
+    const bool heading = first < 3 && !oneDigit && next.scaleOfUnit >= 1;
+    const bool ofCell = twoDigits && first >= 2 && first <= 4 && (next.unit == PrintedUnit::Volt || next.unit == PrintedUnit::None);
+    const bool without = !next.glued && (oneDigit || ofCell);
+    if (list || (point ? heading : !comma && !without)) return false;
+    const bool thousand = next.scaleOfUnit < 1 && !oneDigit && !twoDigits;  // "2. 600 mAh"
+    const double places = behindPoint || thousand ? 1 : oneDigit ? 10 : twoDigits ? 100 : 1000;
+    Item n = next;
+    n.value = first * next.scaleOfUnit * (thousand ? 1000 : 1) + next.value / places;
+    n.begin = in_[i_].begin;
+    n.glued = in_[i_].glued;
+    n.damaged = true;
+    out_.push_back(n);
+    i_ = j + 1;
+    return true;
   }
 
   /// "2 × 20 A". Two bare figures are a size: "10x38", "6.3 × 32 mm".
@@ -270,6 +311,8 @@ class Forms : Passes<Forms> {
       }
       sign = sign && in_[i].unit != PrintedUnit::Celsius;
       const bool hangs = in_[i].glued && !apart;
+      const bool pointed = in_[i].value / in_[i].scaleOfUnit < 1 || (j < i && (isMark(in_[j], U'.') || isMark(in_[j], U',')));
+      if (pointed && j > 0 && figureInLetters(in_[j - 1]) && isElectric(in_[i].unit)) in_[i].damaged = true;
       const bool name = j > 0 && in_[j - 1].kind == Item::Kind::Name && in_[j - 1].figure;
       if (sign || (name && hangs)) in_[i].damaged = true;
       if (j == i || j == 0 || !isNumber(in_[j - 1]) || isMark(in_[j], U'\n')) continue;
@@ -282,6 +325,10 @@ class Forms : Passes<Forms> {
       if (isWord(next) && unitOf(next.word) != nullptr) in_[i].damaged = true;  // "4S V": a figure in the dress of a letter
       if (isNumber(next) && next.glued && next.unit != PrintedUnit::Parallel && !in_[i].designation) in_[i].damaged = next.damaged = true;
     }
+  }
+  /// "B .5 A", "O, 5 A": a letter that looks like the figure before the point.
+  static bool figureInLetters(const Item& i) {
+    return isWord(i) && !i.understood && i.word.size() <= 2 && std::all_of(i.word.begin(), i.word.end(), Print::looksLikeFigure);
   }
   static bool countsCells(const Item& n) { return n.unit == PrintedUnit::Series || n.unit == PrintedUnit::Second; }
 

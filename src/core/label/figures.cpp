@@ -64,6 +64,7 @@ class Binder {
     return std::any_of(items_.begin() + static_cast<long>(from), items_.begin() + static_cast<long>(to),
                        [](const Item& i) { return isWord(i) && !i.understood && i.word.size() >= 7; });
   }
+  static bool unread(const Item& i) { return i.kind == Item::Kind::Name || (isWord(i) && !i.understood && i.word.size() <= 4); }
   bool anyWord(std::size_t from, std::size_t to) const {
     return std::any_of(items_.begin() + static_cast<long>(from), items_.begin() + static_cast<long>(to),
                        [](const Item& i) { return isWord(i); });
@@ -95,7 +96,9 @@ class Binder {
       while (start > from && !breaks(items_[start - 1])) --start;
       const Senses above = said(start, end);
       const bool whole = start == 0 || breaks(items_[start - 1]);
-      if (room && whole) {
+      // "Continuous current SA⏎Max. current 11 A": its own figure is there, and cannot be read.
+      const bool spent = end > start && !above.empty() && unread(items_[end - 1]);
+      if (room && whole && !spent) {
         out_[k].near.add(above);
         leading_[k] = leading_[k] || leads(above);
       } else out_[k].maybe.add(above);

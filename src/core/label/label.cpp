@@ -177,7 +177,7 @@ class Reader {
     const bool limit = best.meaning == M::HighCut || best.meaning == M::LowCut || best.meaning == M::Cutoff ||
                        best.meaning == M::BalanceVoltage || best.meaning == M::ConverterOutput || best.meaning == M::ChargerVoltage;
     if (n.low && (n.unit == PrintedUnit::Ampere || limit)) lower(best, Standing::Ask, "a range", look);
-    if (n.damaged) lower(best, Standing::Ask, "the print is damaged: a letter stands where a figure belongs", look);
+    if (n.damaged) lower(best, Standing::Ask, "the print is damaged: a letter or a gap stands where a figure belongs", look);
     if (n.underSerial) lower(best, Standing::Ask, "it stands behind a serial number or a type", look);
     LabelValue v;
     v.meaning = *best.meaning;

@@ -14,7 +14,13 @@ struct Seen {
   Senses words;
   bool ampereHours = false, wattHours = false, microfarad = false, turns = false, kiloampere = false, mains = false, cellVolts = false,
        packVolts = false, series = false, cRate = false, tolerance = false, smallLimits = false, cellSize = false, inputDc = false,
-       amperes = false, conversion = false, oneCell = false;
+       amperes = false, conversion = false, oneCell = false, smallHours = false;
+
+  /// A cell by its words and its few Ah: volts of a pack beside them are a lost point.
+  bool isOneCell() const {
+    return (words.has(Sense::Cell) || cellSize) && !words.any({Sense::Pack, Sense::Board, Sense::Charger, Sense::Controller}) && !series &&
+           smallHours;
+  }
 };
 
 Seen look(const std::vector<Item>& items, const std::vector<Figure>& figures) {
@@ -25,7 +31,10 @@ Seen look(const std::vector<Item>& items, const std::vector<Figure>& figures) {
     const Item& n = f.item;
     const double v = n.value;
     if (n.damaged) continue;
-    if (n.unit == PrintedUnit::AmpereHour) s.ampereHours = true;
+    if (n.unit == PrintedUnit::AmpereHour) {
+      s.ampereHours = true;
+      s.smallHours = s.smallHours || v < 6.5;
+    }
     if (n.unit == PrintedUnit::WattHour) s.wattHours = true;
     if (n.unit == PrintedUnit::MicroFarad) s.microfarad = true;
     if (n.unit == PrintedUnit::Rpm) s.turns = true;
@@ -50,6 +59,7 @@ Seen look(const std::vector<Item>& items, const std::vector<Figure>& figures) {
       s.oneCell = s.oneCell || n.designation;
     }
   }
+  if (s.isOneCell()) s.packVolts = false;
   return s;
 }
 
