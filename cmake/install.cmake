@@ -31,6 +31,22 @@ install(FILES ${man}/usherwright-calc.1.gz DESTINATION ${CMAKE_INSTALL_MANDIR}/m
 add_custom_command(OUTPUT ${man}/usherwright-bench.1 COMMAND usherwright-bench --manual > ${man}/usherwright-bench.1 DEPENDS usherwright-bench)
 packed(manual_bench ${man}/usherwright-bench.1.gz ${man}/usherwright-bench.1)
 install(FILES ${man}/usherwright-bench.1.gz DESTINATION ${CMAKE_INSTALL_MANDIR}/man1)
+# The manual as pages of HTML.
+find_program(CMARK cmark REQUIRED)
+find_package(Python3 REQUIRED COMPONENTS Interpreter)
+file(GLOB manual_sources CONFIGURE_DEPENDS docs/manual/*.md docs/screenshots/*.png)
+add_custom_command(OUTPUT ${CMAKE_BINARY_DIR}/manual/index.html COMMAND Python3::Interpreter ${CMAKE_SOURCE_DIR}/scripts/manual_html.py ${CMAKE_BINARY_DIR}/manual
+                   DEPENDS ${manual_sources} scripts/manual_html.py)
+add_custom_target(manual_html ALL DEPENDS ${CMAKE_BINARY_DIR}/manual/index.html)
+install(DIRECTORY ${CMAKE_BINARY_DIR}/manual DESTINATION ${CMAKE_INSTALL_DOCDIR} FILES_MATCHING PATTERN "*.html" PATTERN "*.png")
+set(completion ${CMAKE_BINARY_DIR}/completion)
+file(MAKE_DIRECTORY ${completion})
+add_custom_command(OUTPUT ${completion}/usherwright-calc COMMAND usherwright-calc completion > ${completion}/usherwright-calc DEPENDS usherwright-calc)
+add_custom_target(completion_calc ALL DEPENDS ${completion}/usherwright-calc)
+install(FILES ${completion}/usherwright-calc DESTINATION ${CMAKE_INSTALL_DATADIR}/bash-completion/completions)
+if(USHERWRIGHT_APP)
+  install(FILES data/package/usherwright.bash-completion DESTINATION ${CMAKE_INSTALL_DATADIR}/bash-completion/completions RENAME usherwright)
+endif()
 if(USHERWRIGHT_APP)
   add_custom_command(OUTPUT ${man}/usherwright.1 COMMAND ${CMAKE_COMMAND} -E env QT_QPA_PLATFORM=offscreen $<TARGET_FILE:usherwright> --manual > ${man}/usherwright.1
                      DEPENDS usherwright)

@@ -14,6 +14,7 @@
 #include "calc/commands/track.h"
 #include "calc/commands/work.h"
 #include "calc/commands/wrong.h"
+#include "calc/completion.h"
 #include "core/io/clock.h"
 #include "core/io/exports.h"
 #include "core/io/file_store.h"
@@ -254,6 +255,9 @@ Outcome runRaw(const std::vector<std::string>& arguments, Options& o) {
   });
   app.add_subcommand("schema", "prints the JSON Schema of plans")->callback([&] { outcome = {0, planSchema(), ""}; });
   app.add_subcommand("manual", "prints the manual page of this program")->callback([&] { outcome = {0, manualOf(app), ""}; });
+  app.add_subcommand("completion", "prints what a bash shell offers behind this program")->callback([&] {
+    outcome = {0, bashCompletion(app, {{"--what", forms}, {"--on", kinds}}), ""};
+  });
   std::vector<std::string> reversed(arguments.rbegin(), arguments.rend());
   try {
     app.parse(reversed);

@@ -35,10 +35,12 @@ Command hintsCommand();
 Command waysCommand();
 Command mendCommand();
 Command suggestCommand();
+Command stopsCommand();
+Command keptCommand();
 
 /// In the order of the manual.
-inline constexpr std::array planCommands{&checkCommand, &showCommand,  &fitCommand,    &joinCommand,   &wireCommand,     &chargeCommand,
-                                         &endsCommand,  &sizesCommand, &shortsCommand, &nextCommand,   &evidenceCommand, &claimsCommand,
-                                         &hintsCommand, &waysCommand,  &mendCommand,   &suggestCommand};
+inline constexpr std::array planCommands{&checkCommand, &showCommand,  &fitCommand,    &joinCommand,    &wireCommand,     &chargeCommand,
+                                         &endsCommand,  &sizesCommand, &shortsCommand, &nextCommand,    &evidenceCommand, &claimsCommand,
+                                         &hintsCommand, &waysCommand,  &mendCommand,   &suggestCommand, &stopsCommand,    &keptCommand};
 
 }  // namespace usherwright::calc

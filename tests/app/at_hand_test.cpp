@@ -110,6 +110,14 @@ TEST_CASE("F1 of every station: the question it answers, five lines, a picture, 
     const QStringList lines = b.window().sheet()->body().split(QLatin1Char('\n'));
     CHECK(lines.indexOf(QString()) == 5);
     CHECK(lines.contains(QStringLiteral("Cautions")));
+    // The manual follows, and has a word on every page of the station.
+    const QString manual = b.window().sheet()->body().section(QStringLiteral("\nThe manual\n"), 1);
+    CHECK(manual.size() > 400);
+    CHECK_FALSE(manual.contains(QStringLiteral("**")));
+    for (const QString& page : b.window().stationView(row.station)->pageNames()) {
+      INFO(page.toStdString());
+      CHECK(manual.contains(QStringLiteral("\n") + page));
+    }
     auto* picture = b.window().sheet()->findChild<DrawingView*>();
     REQUIRE(picture);
     CHECK(picture->isVisible());

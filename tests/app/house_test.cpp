@@ -8,6 +8,7 @@
 #include <catch2/catch.hpp>
 #include <thread>
 
+#include "app/document/photo_shelf.h"
 #include "app/jobs/job.h"
 #include "app/shell/rail.h"
 #include "app/widgets/plain.h"
@@ -34,7 +35,8 @@ TEST_CASE("ten stations stand on the rail of the smallest window, none over anot
   for (std::size_t i = 0; i < rows.size(); ++i) rows[i].station = static_cast<Station>(i);
   JobBoard jobs;
   Desk desk;
-  Rail rail(Kit{b.document(), b.window().look(), desk, jobs}, rows);
+  PhotoShelf photos([] { return QString(); });
+  Rail rail(Kit{b.document(), b.window().look(), desk, jobs, photos}, rows);
   rail.resize(108, 604);
   rail.show();
   Bench::settle();
@@ -65,10 +67,11 @@ TEST_CASE("work for an outdated plan is told to stop, its result is dropped, and
   Bench b;
   JobBoard jobs;
   Desk desk;
+  PhotoShelf photos([] { return QString(); });
   const auto patient = std::make_shared<Patient>();
   QElapsedTimer clock;
   {
-    Job<int> job(Kit{b.document(), b.window().look(), desk, jobs}, QStringLiteral("a long sum"), nullptr);
+    Job<int> job(Kit{b.document(), b.window().look(), desk, jobs, photos}, QStringLiteral("a long sum"), nullptr);
     const auto forever = [patient](const Plan&, JobHandle<int>& handle) {
       while (handle.goOn(0.5)) {
         ++patient->asked;
@@ -104,7 +107,8 @@ TEST_CASE("work that was stopped keeps what it has found so far; parts of it com
   Bench b;
   JobBoard jobs;
   Desk desk;
-  Job<int> job(Kit{b.document(), b.window().look(), desk, jobs}, QStringLiteral("a long sum"), nullptr);
+  PhotoShelf photos([] { return QString(); });
+  Job<int> job(Kit{b.document(), b.window().look(), desk, jobs, photos}, QStringLiteral("a long sum"), nullptr);
   REQUIRE(job.begin([](const Plan&, JobHandle<int>& handle) {
     int n = 0;
     for (; handle.goOn(n / 1000.0); ++n) {
@@ -129,7 +133,8 @@ TEST_CASE("work that takes longer than one notices is named at the bottom, and c
   REQUIRE(words);
   CHECK_FALSE(words->isVisible());
   Desk desk;
-  Job<int> job(Kit{b.document(), b.window().look(), desk, b.window().jobs()}, QStringLiteral("a long sum"), nullptr);
+  PhotoShelf photos([] { return QString(); });
+  Job<int> job(Kit{b.document(), b.window().look(), desk, b.window().jobs(), photos}, QStringLiteral("a long sum"), nullptr);
   REQUIRE(job.begin([](const Plan&, JobHandle<int>& handle) {
     while (handle.goOn(0.4)) std::this_thread::sleep_for(std::chrono::milliseconds(5));
     return 0;

@@ -32,6 +32,20 @@ double contrast(const QColor& a, const QColor& b) {
   return (std::max(x, y) + 0.05) / (std::min(x, y) + 0.05);
 }
 
+/// As somebody sees it whose eyes lack one kind of cone: Machado, Oliveira and Fernandes 2009, severity 1, on linear light.
+QColor seen(const QColor& c, const std::array<double, 9>& m) {
+  const auto linear = [](double v) { return v <= 0.04045 ? v / 12.92 : std::pow((v + 0.055) / 1.055, 2.4); };
+  const auto coded = [](double v) { return v <= 0.0031308 ? v * 12.92 : 1.055 * std::pow(v, 1 / 2.4) - 0.055; };
+  const double r = linear(c.redF()), g = linear(c.greenF()), b = linear(c.blueF());
+  const auto row = [&](std::size_t i) { return coded(std::clamp(m[i] * r + m[i + 1] * g + m[i + 2] * b, 0.0, 1.0)); };
+  return QColor::fromRgbF(static_cast<float>(row(0)), static_cast<float>(row(3)), static_cast<float>(row(6)));
+}
+constexpr std::array<std::pair<const char*, std::array<double, 9>>, 4> eyes{
+    {{"as it is", {1, 0, 0, 0, 1, 0, 0, 0, 1}},
+     {"without red cones", {0.152286, 1.052583, -0.204868, 0.114503, 0.786281, 0.099216, -0.003882, -0.048116, 1.051998}},
+     {"without green cones", {0.367322, 0.860646, -0.227968, 0.280085, 0.672501, 0.047413, -0.011820, 0.042940, 0.968881}},
+     {"without blue cones", {1.255528, -0.076749, -0.178779, -0.078411, 0.930809, 0.147602, 0.004733, 0.691367, 0.303900}}}};
+
 /// A plan that strains the layout: three packs, long names, a long title.
 Plan strained() {
   Plan plan = *withDuplicatePack(plans::demo(), 1);
@@ -83,7 +97,7 @@ void forEachPage(Bench& b, const std::function<void(const std::string&)>& look) 
 
 }  // namespace
 
-TEST_CASE("text stands out from its ground by 4.5 or more, in both themes") {
+TEST_CASE("text stands out from its ground by 4.5 or more, in both themes and to the three usual kinds of colour blindness") {
   struct Pair {
     Ink text, ground;
   };
@@ -95,11 +109,12 @@ TEST_CASE("text stands out from its ground by 4.5 or more, in both themes") {
   Look look;
   for (Theme theme : {Theme::Paper, Theme::Night}) {
     look.setTheme(theme);
-    for (const Pair& p : pairs) {
-      INFO("theme " << int(theme) << ", " << look.colour(p.text).name().toStdString() << " on "
-                    << look.colour(p.ground).name().toStdString());
-      CHECK(contrast(look.colour(p.text), look.colour(p.ground)) >= 4.5);
-    }
+    for (const Pair& p : pairs)
+      for (const auto& [name, eye] : eyes) {
+        INFO("theme " << int(theme) << ", " << look.colour(p.text).name().toStdString() << " on "
+                      << look.colour(p.ground).name().toStdString() << ", " << name);
+        CHECK(contrast(seen(look.colour(p.text), eye), seen(look.colour(p.ground), eye)) >= 4.5);
+      }
   }
 }
 

@@ -151,3 +151,34 @@ TEST_CASE("JSON for programs has the same figures as the assessment, in full") {
 TEST_CASE("the schema that is printed is the schema that is shipped") {
   CHECK(calc::run({"schema"}).output == reference::readFile(reference::sourcePath("schema/usherwright-plan.schema.json")));
 }
+
+TEST_CASE("the manual quotes what the commands print") {
+  const std::string prompt = "$ usherwright-calc ", folder = "data/examples/";
+  std::size_t commands = 0, lines = 0;
+  for (const auto& entry : fs::directory_iterator(reference::sourcePath("docs/manual"))) {
+    if (entry.path().extension() != ".md") continue;
+    std::istringstream page(reference::readFile(entry.path().string()));
+    bool block = false;
+    std::string printed;
+    for (std::string line; std::getline(page, line);) {
+      if (line.starts_with("```")) {
+        block = !block;
+        printed.clear();
+      } else if (block && line.starts_with(prompt)) {
+        ++commands;
+        std::string command = line.substr(prompt.size());
+        if (const auto at = command.find(folder); at != std::string::npos) command.erase(at, folder.size());
+        const calc::Outcome outcome = calc::run(wordsOf(command));
+        INFO(line);
+        CHECK(outcome.errors.empty());
+        printed = "\n" + outcome.output + "\n";
+      } else if (block) {
+        ++lines;
+        INFO(entry.path().filename().string() << ": " << line);
+        CHECK(printed.find("\n" + line + "\n") != std::string::npos);
+      }
+    }
+  }
+  CHECK(commands >= 10);
+  CHECK(lines >= 15);
+}

@@ -6,6 +6,7 @@
 #include <iterator>
 #include <sstream>
 
+#include "core/label/claims.h"
 #include "core/label/label.h"
 #include "core/quantity/text.h"
 #include "core/quantity/units.h"
@@ -300,7 +301,67 @@ TEST_CASE("designations, addresses, thousands and joined figures are read as the
                            "36V 17A(max)",
                            "36V(17A)",
                            "36V[17A]",
-                           "36 V 17 A max 17 A max"})
+                           "36 V 17 A max 17 A max",
+                           "36 [V]",
+                           "36 (V)",
+                           "10 [Ah] 36 [V]",
+                           "36 (V) 17 (A)",
+                           "10S charge 22 V",
+                           "10S output 22 V",
+                           "output 1000 V",
+                           "output 999 V",
+                           "output 546 V",
+                           "mo|-tor 36 V",
+                           "mo|tor 36 V",
+                           "mo-|tor 36 V",
+                           "18200 2500 mAh 3.6 V",
+                           "18190 2500 mAh 3.6 V"})
     out += fmt::format("{}: {}\n", each(text, [](char c) { return c == '\n' ? '|' : c; }), wholly(text));
   golden::compare("label-forms.txt", out);
+}
+
+TEST_CASE("claims turn from one verdict to the next where they did, in every word for their units") {
+  ClaimBasis basis;
+  basis.energy = WattHour(1000);
+  basis.perKilometre = WattHourPerKilometre(12.5);
+  basis.pedallingHard = WattHourPerKilometre(6.25);
+  basis.meanPower = Watt(250);
+  basis.nominal = Volt(48);
+  basis.full = Volt(54.6);
+  basis.limit = Ampere(20);
+  basis.perYear = Kilometre(4000);
+  const auto saidOf = [&](const std::string& text) {
+    std::string out;
+    for (const ClaimVerdict& v : checkClaims(text, basis))
+      out += fmt::format(" {} {} {} {} {};", static_cast<int>(v.kind), formatNumber(v.value, 4), formatNumber(v.implied, 4), v.impliedUnit,
+                         plausibilityWords(v.verdict));
+    return out;
+  };
+  std::string out;
+  for (const char* unit :
+       {"h",     "hr",        "hrs",       "hours",      "hour",       "std",    "Stunden", "Stunde", "heures",  "heure",   "horas",
+        "hora",  "ore",       "godzin",    "godziny",    "uur",        "小时",   "min",     "mins",   "minutes", "minuten", "分钟",
+        "km",    "kilometer", "kilometre", "kilometres", "kilometers", "公里",   "千米",    "mi",     "mile",    "miles",   "cycles",
+        "cycle", "charges",   "Zyklen",    "Ladezyklen", "cicli",      "ciclos", "cykli",   "次",     "循环",    "years",   "year",
+        "yrs",   "Jahre",     "Jahren",    "ans",        "anos",       "anni",   "lat",     "jaar",   "年",      "hp",      "PS",
+        "W",     "watt",      "watts",     "kW",         "瓦",         "千瓦"})
+    out += fmt::format("45 {}:{}\n", unit, saidOf(fmt::format("45 {}", unit)));
+  // Where the verdict turns: to a thousandth on both sides.
+  for (const char* text : {"{} km", "{} h", "{} W peak", "{} W", "{} cycles", "{} years", "18650 {} mAh", "21700 {} mAh", "9990 {} mAh"}) {
+    std::string before, first, last;
+    for (double value = 0.2; value < 30000; value *= 1.004) {
+      const std::string number = formatNumber(value, 3);
+      std::string now;
+      for (const ClaimVerdict& v : checkClaims(fmt::format(fmt::runtime(text), number), basis))
+        now += fmt::format(" {} {} {};", static_cast<int>(v.kind), v.impliedUnit, plausibilityWords(v.verdict));
+      if (now != before) {
+        if (!first.empty()) out += fmt::format("{} {} … {}:{}\n", text, first, last, before);
+        before = now;
+        first = number;
+      }
+      last = number;
+    }
+    out += fmt::format("{} {} … {}:{}\n", text, first, last, before);
+  }
+  golden::compare("label-claims.txt", out);
 }

@@ -108,6 +108,22 @@ TEST_CASE("What nobody noted is not known, is asked for, and nothing is expected
   CHECK(livedOf(plans::sound()).fade == FadeBeside::NotYet);
 }
 
+TEST_CASE("A charge of which nobody noted how much went in is not counted as none") {
+  Plan plan = weekly(20);
+  ChargeRecord& one = plan.packs[0].charges.edit()[9];
+  one.from.reset();
+  one.to.reset();
+  const LivedPack l = livedOf(plan);
+  CHECK(l.unsaid == 1);
+  CHECK_FALSE(l.perYear);
+  CHECK_FALSE(l.expected);
+  CHECK(std::any_of(l.asked.begin(), l.asked.end(),
+                    [](const std::string& a) { return a.find("1 charge says neither") != std::string::npos; }));
+  // Its Ah are as good as its ends.
+  one.putBack = AmpereHour(3);
+  CHECK(livedOf(plan).perYear);
+}
+
 TEST_CASE("A fade is held against what such use should cost: usual, faster, slower, or not known yet") {
   const Plan plan = weekly(60);
   const LivedPack unmeasured = livedOf(plan);

@@ -21,11 +21,16 @@ Plan example(const std::string& name) {
   return *plan;
 }
 
-Plan demo() { return withoutLog(todayOf(example("ferry-path-library-trike"))); }
+Plan demo() {
+  Plan plan = withoutLog(todayOf(example("ferry-path-library-trike")));
+  for (Route& r : plan.routes) r.stops.clear();
+  return plan;
+}
 
 Plan withoutLog(Plan plan) {
   plan.rides = {};
   plan.log = {};
+  plan.kept.clear();
   for (Pack& p : plan.packs) {
     p.charges = {};
     p.capacityTests = {};

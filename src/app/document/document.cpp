@@ -5,6 +5,7 @@
 #include "core/io/clock.h"
 #include "core/io/plan_json.h"
 #include "core/plan/edit.h"
+#include "core/plan/kept.h"
 #include "core/plan/options.h"
 
 namespace usherwright::app {
@@ -17,6 +18,16 @@ Expected<void> checked(const Expected<Plan>& next, const Plan& sound) {
   return crossChecked(*next, &sound);
 }
 
+constexpr std::string_view keptPrefix = "kept: ";
+
+/// The kept pack that a way shows; nothing for a way forward.
+std::optional<std::string> keptOfWay(const Plan& root, const std::string& way) {
+  if (findOption(root, way) || !way.starts_with(keptPrefix)) return std::nullopt;
+  std::string id = way.substr(keptPrefix.size());
+  if (!findKept(root, id)) return std::nullopt;
+  return id;
+}
+
 /// True, and said, where something cannot be.
 bool isRefused(Document& document, const Expected<void>& can) {
   if (!can) Q_EMIT document.refused(QString::fromStdString(can.error().sentence()));
@@ -24,6 +35,8 @@ bool isRefused(Document& document, const Expected<void>& can) {
 }
 
 }  // namespace
+
+std::string wayOfKept(const std::string& id) { return std::string(keptPrefix) + id; }
 
 Document::Document(QObject* parent) : QObject(parent) { begin(Plan{}); }
 
@@ -47,13 +60,16 @@ bool Document::commit(const Expected<Plan>& next, const QString& words, const QS
       merge};
   step.root = step.plan;
   if (!step.way.empty()) {
-    const Expected<Plan> root = withOptionPlan(this->root(), step.way, *next);
+    const std::optional<std::string> kept = keptOfWay(this->root(), step.way);
+    const Expected<Plan> root = kept ? withKeptPlan(this->root(), *kept, *next) : withOptionPlan(this->root(), step.way, *next);
     if (!root) {
       Q_EMIT refused(QString::fromStdString(root.error().sentence()));
       return false;
     }
     step.root = std::make_shared<const Plan>(*root);
-    open(step, openWay());  // one and the same plan, in the root and beside it
+    // One and the same plan, in the root and beside it; a kept pack may have another id now.
+    const bool renamed = kept && next->packs.size() == 1;
+    open(step, renamed ? wayOfKept(next->packs.front().id) : openWay());
   }
   return take(std::move(step), joins);
 }
@@ -82,6 +98,10 @@ void Document::open(Step& step, const std::string& way) {
   const Option* option = findOption(*step.root, way);
   step.way = option ? way : std::string();
   step.plan = option ? option->plan.pointer() : step.root;
+  if (const auto kept = keptOfWay(*step.root, way)) {
+    step.way = way;
+    step.plan = findKept(*step.root, *kept)->plan.pointer();
+  }
   if (!step.plan) step.plan = std::make_shared<const Plan>();  // an option that was never filled
 }
 

@@ -13,6 +13,9 @@
 
 namespace usherwright::app {
 
+/// What openWay() takes to show a kept pack by itself, alone on the bike.
+std::string wayOfKept(const std::string& id);
+
 class Document : public QObject {
   Q_OBJECT
 
@@ -26,7 +29,7 @@ class Document : public QObject {
   /// What is saved: today's plan with its ways forward.
   const Plan& root() const { return *steps_[at_].root; }
   std::shared_ptr<const Plan> rootSnapshot() const { return steps_[at_].root; }
-  /// The way forward that is open; empty: today's plan.
+  /// The way forward that is open, or the kept pack ("kept: old"); empty: today's plan.
   const std::string& openWay() const { return steps_[at_].way; }
   const Assessment& assessment() const { return assessment_; }
   /// What brings the verdict closer, in order.

@@ -9,6 +9,7 @@
 #include <QtConcurrent>
 #include <utility>
 
+#include "app/document/photo_shelf.h"
 #include "core/io/plan_json.h"
 
 namespace usherwright::app {
@@ -139,6 +140,9 @@ void FileSession::writeTo(const QString& path, Then then) {
     journalling.waitForFinished();
     if (journal && stampOf(journal->file()).size >= 0) static_cast<void>(journal->write({path, base.stamp, base.sum}, text));
     auto written = writeAtomically(path, text);
+    if (written && !base.path.empty() && base.path != path)
+      for (std::string& said : copyPhotos(*plan, QString::fromStdString(base.path), QString::fromStdString(path)))
+        written->remarks.push_back(std::move(said));
     FileBase now{path, stampOf(path), sumOf(text)};
     return std::make_shared<const WrittenTo>(WrittenTo{std::move(written), std::move(now)});
   }));

@@ -7,6 +7,7 @@
 #include "core/assess/rules/rule.h"
 #include "core/plan/entries.h"
 #include "core/plan/fields.h"
+#include "core/plan/kept.h"
 #include "core/plan/names.h"
 
 namespace usherwright::app {
@@ -56,6 +57,9 @@ QString ownerWords(const Plan& plan, const QString& pointer) {
     const std::size_t at = t[2].toULongLong();
     return at < plan.bike.accessories.size() ? text(plan.bike.accessories[at].name) : QString();
   }
+  if (t.size() > 3 && t[2] == QLatin1String("stops")) return QStringLiteral("stop %1").arg(t[3].toInt() + 1);
+  if (t[0] == QLatin1String("kept") && index < plan.kept.size()) return text(keptName(plan.kept[index]));
+  if (t[0] == QLatin1String("photos") && index < plan.photos.size()) return text(plan.photos[index].file);
   if (t[0] == QLatin1String("routes") && index < plan.routes.size())
     return plan.routes.size() > 1 ? text(plan.routes[index].id) : QString();
   if (t[0] == QLatin1String("options") && index < plan.options.size()) return text(plan.options[index].id);

@@ -2,6 +2,7 @@
 #include "app/shell/help.h"
 
 #include <QFile>
+#include <QRegularExpression>
 
 #include "core/io/clock.h"
 #include "core/io/plan_json.h"
@@ -17,6 +18,59 @@ Plan demoPlan() {
   ensure(plan.has_value(), "the demo is a sound plan");
   // A demo whose last ride was years ago would be about nothing but what is overdue.
   return withLogMovedTo(*plan, today() - std::chrono::days(1));
+}
+
+namespace {
+
+/// Marks of Markdown away: the words of links, of what is bold, of a table's row.
+QString withoutMarks(QString line) {
+  static const QRegularExpression link(QStringLiteral("\\[([^\\]]*)\\]\\([^)]*\\)")), strong(QStringLiteral("\\*{1,2}([^*]+)\\*{1,2}")),
+      code(QStringLiteral("`([^`]*)`"));
+  line.replace(link, QStringLiteral("\\1")).replace(strong, QStringLiteral("\\1")).replace(code, QStringLiteral("\\1"));
+  if (line.startsWith(QLatin1Char('|'))) line = line.mid(2).chopped(2).replace(QStringLiteral(" | "), QStringLiteral(": "));
+  return line;
+}
+
+}  // namespace
+
+QString manualWords(const QString& page) {
+  QFile file(QStringLiteral(":/manual/%1.md").arg(page));
+  if (!file.open(QIODevice::ReadOnly)) return {};
+  QStringList out;
+  bool asIs = false, joins = false;
+  for (QString line : QString::fromUtf8(file.readAll()).split(QLatin1Char('\n'))) {
+    if (line.startsWith(QLatin1String("```"))) {
+      asIs = !asIs;
+      joins = false;
+      continue;
+    }
+    if (line.startsWith(QLatin1String("# ")) || line.startsWith(QLatin1String("![")) || line.contains(QLatin1String("| --- |")) ||
+        line == QLatin1String("| job | |"))
+      continue;
+    if (asIs) {
+      out << line;
+      continue;
+    }
+    if (line.startsWith(QLatin1String("> "))) line.remove(0, 2);
+    if (line.startsWith(QLatin1String("## "))) line.remove(0, 3);
+    static const QRegularExpression begins(QStringLiteral("^(- |\\d+\\. |\\|)"));
+    const bool apart = line.contains(begins);
+    if (joins && !line.isEmpty() && !apart) out.back() += QLatin1Char(' ') + withoutMarks(line.trimmed());
+    else if (!line.isEmpty() || (!out.isEmpty() && !out.back().isEmpty())) out << withoutMarks(line);
+    joins = !line.isEmpty() && !line.startsWith(QLatin1Char('|'));
+  }
+  return out.join(QLatin1Char('\n')).trimmed();
+}
+
+QString manualOfJobs() {
+  QString out = manualWords(QStringLiteral("README"));
+  for (const auto& [page, title] : {std::pair{"job-add", "A second pack beside the first"},
+                                    {"job-replace", "Another pack instead"},
+                                    {"job-build", "A pack from cells"},
+                                    {"job-chargers", "The right charger"},
+                                    {"job-care", "Care, storage, handing on"}})
+    out += QStringLiteral("\n\n——  %1\n\n").arg(QString::fromLatin1(title)) + manualWords(QString::fromLatin1(page));
+  return out;
 }
 
 drawing::Drawing helpPicture(const StationRow& station, drawing::Size size) {

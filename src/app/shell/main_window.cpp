@@ -101,6 +101,7 @@ void MainWindow::buildDesk() {
   for (const StationRow& row : stationTable()) {
     StationView* view = row.make(kit_, nullptr);
     views_[row.station] = view;
+    view->setAccessibleName(QStringLiteral("station ") + text(stationName(row.station)));
     stack_->addWidget(view);
   }
   lower->addWidget(stack_, 1);
@@ -348,7 +349,8 @@ void MainWindow::showHelp() {
   for (const StationRow& row : stationTable())
     if (row.station == station_)
       sheet_->show(QStringLiteral("%1: %2").arg(text(stationName(row.station)), QString::fromUtf8(row.answers)),
-                   QString::fromUtf8(row.help) + QStringLiteral("\n\nCautions\n") + cautionsText(),
+                   QString::fromUtf8(row.help) + QStringLiteral("\n\nCautions\n") + cautionsText() + QStringLiteral("\n\nThe manual\n") +
+                       manualWords(text(stationName(row.station)).toLower()),
                    [&row](drawing::Size size) { return helpPicture(row, size); });
 }
 

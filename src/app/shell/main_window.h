@@ -8,6 +8,7 @@
 #include <set>
 
 #include "app/document/file_session.h"
+#include "app/document/photo_shelf.h"
 #include "app/jobs/job.h"
 #include "app/shell/actions.h"
 #include "app/shell/bottom_line.h"
@@ -90,7 +91,8 @@ class MainWindow : public QMainWindow {
   FileSession session_;
   Desk desk_;
   JobBoard jobs_;
-  Kit kit_{document_, look_, desk_, jobs_};
+  PhotoShelf photos_{[this] { return session_.path(); }};
+  Kit kit_{document_, look_, desk_, jobs_, photos_};
   ActionTable actions_;
   TopBar* top_ = nullptr;
   VerdictBar* verdict_ = nullptr;

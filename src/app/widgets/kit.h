@@ -12,6 +12,7 @@
 namespace usherwright::app {
 
 class JobBoard;
+class PhotoShelf;
 
 enum class Keyboard : std::uint8_t { Follows, Stays };
 
@@ -58,6 +59,7 @@ struct Kit {
   Look& look;
   Desk& desk;
   JobBoard& jobs;
+  PhotoShelf& photos;
 };
 
 /// Dynamic property of a widget that shows a computed figure: the id of its working.

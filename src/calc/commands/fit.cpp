@@ -50,7 +50,8 @@ std::string holdWords(const Pack& pack, const PackFigures& figures) {
 }
 
 std::string cellWords(const FitFigures& f) {
-  std::string out = fmt::format("{} of {} cells go in", f.places, f.needed);
+  std::string out = f.places >= f.needed ? fmt::format("room for {} cells, {} needed", f.places, f.needed)
+                                         : fmt::format("{} of {} cells go in", f.places, f.needed);
   if (f.tooSmall) out += fmt::format("; the room is {} mm too small all around", n(f.tooSmall->value()));
   const Shown s = shownOf(f);
   if (s.layout.empty()) return out + "\n  " + (s.why.empty() ? std::string("no layout") : s.why);

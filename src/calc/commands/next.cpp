@@ -18,7 +18,7 @@ std::string nextText(const Plan& plan, const Assessment& assessment) {
   out += "\n";
   for (const WayStep& s : way) {
     out += fmt::format("[{}] {}", s.done ? "x" : " ", s.words);
-    if (!s.done) out += fmt::format(": {}", s.why);
+    if (!s.done) out += fmt::format("{} {}", s.words.ends_with('.') ? "" : ":", s.why);
     out += "\n";
     if (const auto names = missingIn(plan, s); !names.empty()) out += fmt::format("      {}\n", fmt::join(names, ", "));
   }

@@ -80,7 +80,10 @@ void habits(const Plan& plan, const PackModel& m, const Pack& pack, LivedPack& o
   std::size_t ends = 0;
   for (const DatedCharge& c : charges) {
     if (c.to) ended += c.to->value(), ++ends;
-    if (c.share <= 0) continue;
+    if (c.share <= 0) {
+      if (&c != &charges.front()) ++out.unsaid;
+      continue;
+    }
     ++out.charges;
     in += c.share;
     depth += c.share * std::min(1.0, c.share);
@@ -98,8 +101,8 @@ void habits(const Plan& plan, const PackModel& m, const Pack& pack, LivedPack& o
     if (said > 0) out.warmth = Celsius(air / static_cast<double>(said));
   }
   const auto span = charges.size() < 2 ? 0 : (charges.back().day - charges.front().day).count();
-  // The first charge fills what was used before the log began.
-  if (span >= leastSpan && charges.front().share > 0)
+  // The first charge fills what was used before the log began. One of which nobody noted how much went in is not none.
+  if (span >= leastSpan && charges.front().share > 0 && out.unsaid == 0)
     out.perYear = Coefficient((in - charges.front().share) / static_cast<double>(span) * yearDays);
 }
 
@@ -107,7 +110,10 @@ void ask(LivedPack& out) {
   if (!out.depth) out.asked.emplace_back("how deep it is charged: note from, to and the Ah (“charged deck 30-90% 7.2 Ah”)");
   if (!out.ceiling) out.asked.emplace_back("where charges end: note “to 90%”");
   if (!out.standsAt) out.asked.emplace_back("how full it stands: note charges with from and to, and the rides between them");
-  if (!out.perYear) out.asked.push_back(fmt::format("how much it does in a year: charges over {} days", leastSpan));
+  if (out.unsaid > 0)
+    out.asked.push_back(fmt::format("how much it does in a year: {} {} neither from and to nor the Ah", out.unsaid,
+                                    out.unsaid == 1 ? "charge says" : "charges say"));
+  else if (!out.perYear) out.asked.push_back(fmt::format("how much it does in a year: charges over {} days", leastSpan));
 }
 
 void expect(const PackModel& m, LivedPack& out) {

@@ -17,6 +17,7 @@ enum class FadeBeside { NotYet, Usual, Faster, Slower };
 
 struct LivedPack {
   std::size_t charges = 0;         ///< of which both ends, or the Ah, were noted
+  std::size_t unsaid = 0;          ///< charges behind the first of which nothing says how much went in
   Known<StateOfCharge> depth;      ///< of a usual charge, share of the rated charge; the mean by what went in
   Known<StateOfCharge> ceiling;    ///< where charges ended, their mean
   Known<StateOfCharge> standsAt;   ///< over the days of which the log says it

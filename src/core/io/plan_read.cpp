@@ -330,6 +330,9 @@ Plan Reader::branch(const Json& json, const std::string& path) {
   Members members(json, path);
   if (const Json* inner = members.take("options"); inner && !(inner->is_array() && inner->empty()))
     refuse(path + "/options", "ways forward from a way forward", "none within an option");
+  if (path.find("/kept/") != std::string::npos)
+    if (const Json* inner = members.take("kept"); inner && !(inner->is_array() && inner->empty()))
+      refuse(path + "/kept", "packs that a kept pack keeps", "none within a kept pack");
   return body(members, path);
 }
 

@@ -75,12 +75,10 @@ class Units : Passes<Units> {
 
   /// "Over-voltage (mV): 4250", as settings are listed: the unit stands in brackets before its number.
   bool unitBefore() {
-    if (!markAt(i_, U'(') && !markAt(i_, U'[')) return false;
-    if (i_ + 2 >= in_.size() || !isWord(in_[i_ + 1]) || !(markAt(i_ + 2, U')') || markAt(i_ + 2, U']'))) return false;
-    const UnitWord* unit = unitOf(in_[i_ + 1].word);
+    const UnitWord* unit = bracketedAt(i_);
     std::size_t j = i_ + 3;
     while (j < in_.size() && (markAt(j, U':') || markAt(j, U'=') || markAt(j, U'|'))) ++j;
-    if (unit == nullptr || !isElectric(unit->unit) || !bareAt(j)) return false;
+    if (unit == nullptr || unitsBehind() || !bareAt(j)) return false;
     if (j + 1 < in_.size() && isWord(in_[j + 1]) && unitOf(in_[j + 1].word) != nullptr) return false;
     Item n = in_[j];
     putUnit(n, *unit);
@@ -89,11 +87,29 @@ class Units : Passes<Units> {
     return true;
   }
 
+  /// "(V)", "[Ah]": null if none stands there.
+  const UnitWord* bracketedAt(std::size_t i) const {
+    if ((!markAt(i, U'(') && !markAt(i, U'[')) || i + 2 >= in_.size() || !isWord(in_[i + 1])) return nullptr;
+    if (!markAt(i + 2, U')') && !markAt(i + 2, U']')) return nullptr;
+    const UnitWord* unit = unitOf(in_[i + 1].word);
+    return unit != nullptr && isElectric(unit->unit) ? unit : nullptr;
+  }
+  /// "36 (V) 17 (A)": whether the first unit in brackets stands behind a number; then all of them do.
+  bool unitsBehind() const {
+    for (std::size_t i = 0; i < in_.size(); ++i)
+      if (bracketedAt(i) != nullptr) return i > 0 && isNumber(in_[i - 1]) && in_[i - 1].unit == PrintedUnit::None;
+    return false;
+  }
+
   /// "48 V", "12 伏", "45 °C", "275 U/min", "22 AMAX".
   bool unit() {
     if (!bareAt(i_)) return false;
     Item n = in_[i_];
     std::size_t j = i_ + 1;
+    if (const UnitWord* bracketed = bracketedAt(j); bracketed != nullptr && unitsBehind()) {
+      putUnit(n, *bracketed);
+      return take(n, j + 3, bracketed->unit);
+    }
     if (markAt(j, U'%')) return take(n, j + 1, PrintedUnit::Percent);
     if (markAt(j, degreeSign)) {
       if (wordAt(j + 1, U"c")) return take(n, j + 2, PrintedUnit::Celsius);

@@ -5,6 +5,7 @@
 
 #include <algorithm>
 
+#include "core/plan/kept.h"
 #include "core/plan/names.h"
 #include "core/quantity/text.h"
 #include "core/quantity/units.h"
@@ -124,7 +125,7 @@ std::vector<std::size_t> openAccidents(const Plan& plan, const std::string& pack
   for (std::size_t i = 0; i < plan.log.size(); ++i) {
     const LogEntry& e = plan.log[i];
     if (!isAccident(e.what) || isReleased(e)) continue;
-    if (e.pack == pack || e.pack.empty() || !plan.findPack(e.pack)) out.push_back(i);
+    if (e.pack == pack || (!plan.findPack(e.pack) && !findKept(plan, e.pack))) out.push_back(i);
   }
   return out;
 }

@@ -7,6 +7,7 @@
 #include <array>
 
 #include "core/log/line_reader.h"
+#include "core/plan/kept.h"
 #include "core/plan/lists.h"
 #include "core/plan/names.h"
 #include "core/quantity/text.h"
@@ -85,12 +86,19 @@ void LineReader::packs() {
     std::size_t pack;
   };
   std::vector<Named> names;
-  for (std::size_t k = 0; k < plan_.packs.size(); ++k)
-    for (const std::string& name : {plan_.packs[k].name, plan_.packs[k].id}) {
-      Named n{{}, k};
-      for (const Piece& p : piecesOf(name)) n.words.push_back(p.text);
-      if (!n.words.empty()) names.push_back(std::move(n));
-    }
+  const auto add = [&](const std::string& name, std::size_t pack) {
+    Named n{{}, pack};
+    for (const Piece& p : piecesOf(name)) n.words.push_back(p.text);
+    if (!n.words.empty()) names.push_back(std::move(n));
+  };
+  for (std::size_t k = 0; k < plan_.packs.size(); ++k) {
+    add(plan_.packs[k].name, k);
+    add(plan_.packs[k].id, k);
+  }
+  for (std::size_t i = 0; i < plan_.kept.size(); ++i) {
+    add(keptName(plan_.kept[i]), plan_.packs.size() + i);
+    add(plan_.kept[i].id, plan_.packs.size() + i);
+  }
   std::stable_sort(names.begin(), names.end(), [](const Named& a, const Named& b) { return a.words.size() > b.words.size(); });
   for (const Named& n : names)
     for (std::size_t i = 0; i + n.words.size() <= pieces_.size(); ++i) {
@@ -99,7 +107,7 @@ void LineReader::packs() {
       if (!same) continue;
       for (std::size_t w = 0; w < n.words.size(); ++w) pieces_[i + w].used = true;
       if (std::find(named_.begin(), named_.end(), n.pack) == named_.end()) named_.push_back(n.pack);
-      understood(i, i + n.words.size() - 1, fmt::format("pack {}", shownName(plan_.packs[n.pack])));
+      understood(i, i + n.words.size() - 1, fmt::format("pack {}", nameOf(n.pack)));
     }
 }
 

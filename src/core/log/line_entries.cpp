@@ -6,6 +6,7 @@
 
 #include "core/label/glyphs.h"
 #include "core/log/line_reader.h"
+#include "core/plan/kept.h"
 #include "core/plan/makeup.h"
 #include "core/plan/names.h"
 #include "core/quantity/text.h"
@@ -61,7 +62,16 @@ void LineReader::settle(Figure& f, Likely likely) {
   else if (fits(thousands)) f.value = thousands;
 }
 
+std::string LineReader::nameOf(std::size_t pack) const {
+  return isKept(pack) ? keptName(plan_.kept[pack - plan_.packs.size()]) : shownName(plan_.packs[pack]);
+}
+
 std::optional<std::size_t> LineReader::onePack(std::string_view what) {
+  if (named_.size() == 1 && isKept(named_.front())) {
+    out_.asks.push_back(
+        fmt::format("{} is put aside: show it by itself (Pack, Put aside), and write the line there.", nameOf(named_.front())));
+    return std::nullopt;
+  }
   if (named_.size() == 1) return named_.front();
   if (named_.empty() && plan_.packs.size() == 1) return 0;
   if (plan_.packs.empty()) out_.asks.push_back("The plan has no pack yet.");
@@ -71,7 +81,7 @@ std::optional<std::size_t> LineReader::onePack(std::string_view what) {
 }
 std::string LineReader::packNames() const {
   std::string names;
-  for (const Pack& p : plan_.packs) names += (names.empty() ? "" : ", ") + shownName(p);
+  for (std::size_t k = 0; k < plan_.packs.size() + plan_.kept.size(); ++k) names += (names.empty() ? "" : ", ") + nameOf(k);
   return names;
 }
 AmpereHour LineReader::ratedOf(std::size_t pack) const {
@@ -256,9 +266,12 @@ void LineReader::event() {
   e.when = formatDate(day_);
   e.what = eventOf(kind_);
   if (named_.size() > 1) out_.asks.push_back("One line for each pack.");
-  if (!named_.empty()) e.pack = plan_.packs[named_.front()].id;
-  else if (plan_.packs.size() == 1 && !isCare(e.what)) e.pack = plan_.packs.front().id;
-  if (named_.empty() && plan_.packs.size() > 1 && (isAccident(e.what) || e.what == LogEvent::Stored || e.what == LogEvent::HeldFull))
+  const bool alone = plan_.packs.size() == 1 && plan_.kept.empty();
+  if (!named_.empty())
+    e.pack = isKept(named_.front()) ? plan_.kept[named_.front() - plan_.packs.size()].id : plan_.packs[named_.front()].id;
+  else if (alone && !isCare(e.what)) e.pack = plan_.packs.front().id;
+  if (named_.empty() && !plan_.packs.empty() && !alone &&
+      (isAccident(e.what) || e.what == LogEvent::Stored || e.what == LogEvent::HeldFull))
     out_.asks.push_back(fmt::format("Which pack? Write its name: {}.", packNames()));
   if (e.what == LogEvent::Stored) {
     if (const auto v = take(of(Of::Share), {0, 1}, "stored at", Kind::Fraction)) {

@@ -54,6 +54,8 @@ class LineReader {
   bool joins(const Figure& a, const Figure& b) const;
   std::optional<std::size_t> onePack(std::string_view what);
   std::string packNames() const;
+  bool isKept(std::size_t pack) const { return pack >= plan_.packs.size(); }
+  std::string nameOf(std::size_t pack) const;
   AmpereHour ratedOf(std::size_t pack) const;
 
   std::string_view line_;
@@ -63,7 +65,7 @@ class LineReader {
   std::vector<Piece> pieces_;
   std::vector<Figure> figures_;
   std::vector<bool> taken_;                                              ///< of the figures
-  std::vector<std::size_t> named_;                                       ///< packs
+  std::vector<std::size_t> named_;                                       ///< packs, those that are kept behind those on the bike
   std::vector<std::pair<std::size_t, LogLine::Understood>> understood_;  ///< each by its first piece
   Sense kind_ = Sense::None;
   LogLine out_;

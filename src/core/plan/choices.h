@@ -280,6 +280,11 @@ enum class OldPack : std::uint8_t { Stays, Sold, Spare, Paired, Recycled };
 inline constexpr std::array<std::string_view, 5> oldPackWords{"stays", "sold", "spare", "paired", "recycled"};
 constexpr std::span<const std::string_view> choiceWords(OldPack) { return oldPackWords; }
 
+/// What a pack is kept for that is not on the bike.
+enum class PackUse : std::uint8_t { Spare, Retired, Quarantined };
+inline constexpr std::array<std::string_view, 3> packUseWords{"spare", "retired", "quarantined"};
+constexpr std::span<const std::string_view> choiceWords(PackUse) { return packUseWords; }
+
 /// What happened, for the log. The order groups care (Tightened … ReverseTested) and accidents (Fell … Hot): log_book.h.
 enum class LogEvent : std::uint8_t {
   Note,

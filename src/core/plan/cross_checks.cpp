@@ -148,6 +148,29 @@ Expected<void> withinFields(const Plan& plan, const Plan* checked) {
   return result;
 }
 
+/// Every kept pack stands alone in a sound plan, and once in all. Those that `checked` shares are not looked at again.
+Expected<void> soundKept(const Plan& plan, const Plan* checked) {
+  for (std::size_t i = 0; i < plan.kept.size(); ++i) {
+    const KeptPack& kept = plan.kept[i];
+    const std::string place = fmt::format("/kept/{}", i);
+    if (plan.findPack(kept.id)) return unexpected(place + "/id", inQuotes(kept.id), "an id that no pack on the bike has");
+    const bool known =
+        checked && std::any_of(checked->kept.begin(), checked->kept.end(), [&](const KeptPack& k) { return k.plan.isShared(kept.plan); });
+    if (!known) {
+      if (!kept.plan->options.empty()) return unexpected(place + "/plan/options", "ways forward of a kept pack", "none");
+      if (!kept.plan->kept.empty()) return unexpected(place + "/plan/kept", "packs that a kept pack keeps", "none");
+      if (auto ok = crossChecked(*kept.plan); !ok) {
+        ok.error().place = place + "/plan" + ok.error().place;
+        return ok;
+      }
+    }
+    // Of some nothing but the name is known.
+    if (kept.plan->packs.size() > 1 || (kept.plan->packs.size() == 1 && kept.plan->packs.front().id != kept.id))
+      return unexpected(place + "/plan/packs", inQuotes(kept.plan->packs.back().id), "the pack " + inQuotes(kept.id) + " alone, or none");
+  }
+  return {};
+}
+
 /// Every way forward is a sound plan without ways of its own. Those that `checked` shares are not looked at again.
 Expected<void> soundOptions(const Plan& plan, const Plan* checked) {
   for (std::size_t i = 0; i < plan.options.size(); ++i) {
@@ -172,6 +195,17 @@ Expected<void> crossChecked(const Plan& plan, const Plan* sound) {
   if (auto ok = wellShaped(plan, sound); !ok) return ok;
   if (auto ok = withinFields(plan, sound); !ok) return ok;
   if (auto ok = soundOptions(plan, sound); !ok) return ok;
+  if (auto ok = soundKept(plan, sound); !ok) return ok;
+  for (std::size_t i = 0; i < plan.routes.size(); ++i)
+    for (std::size_t k = 0; k < plan.routes[i].stops.size(); ++k) {
+      const std::string& charger = plan.routes[i].stops[k].charger;
+      if (!charger.empty() && std::none_of(plan.chargers.begin(), plan.chargers.end(), [&](const Charger& c) { return c.id == charger; }))
+        return unexpected(fmt::format("/routes/{}/stops/{}/charger", i, k), inQuotes(charger), "the id of one of the chargers of the plan");
+    }
+  for (std::size_t i = 0; i < plan.photos.size(); ++i)
+    if (!plan.photos[i].file.empty() && !isPhotoName(plan.photos[i].file))
+      return unexpected(fmt::format("/photos/{}/file", i), inQuotes(plan.photos[i].file),
+                        "the name of a file in the plan's own folder: letters, figures, - and _");
   for (std::size_t i = 0; i < plan.packs.size(); ++i) {
     const Pack& pack = plan.packs[i];
     if (!pack.cell.empty() && !plan.findCell(pack.cell))

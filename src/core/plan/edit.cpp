@@ -104,10 +104,16 @@ Provenance sourceOfEntry(const Plan& plan, const TypedEntry& entry) {
 
 /// Acceptances about a pack or charger go with it when it gets another id, and what names a pack.
 void followId(Plan& plan, const std::string& pointer, const std::string& before, const std::string& after) {
+  for (KeptPack& k : plan.kept)
+    if (pointer.starts_with("/kept/") && k.id == after && k.plan->findPack(before))
+      if (auto alone = withField(*k.plan, "/packs/0/id", FieldValue{after})) k.plan = Shared<Plan>(std::move(*alone));
   const bool pack = pointer.starts_with("/packs/");
   if (!pack && !pointer.starts_with("/chargers/")) return;
   renameInAcceptances(plan, before, after);
-  if (pack) renameReferences(plan, before, after);
+  if (pack) return renameReferences(plan, before, after);
+  for (Route& r : plan.routes)
+    for (RouteStop& s : r.stops)
+      if (s.charger == before) s.charger = after;
 }
 
 tl::unexpected<Problem> noSuchPack(std::size_t index) { return noSuchEntry("/packs", index); }

@@ -150,6 +150,7 @@ template <class T>
 constexpr Refers referredAs() {
   if constexpr (std::is_same_v<T, Pack>) return Refers::Pack;
   else if constexpr (std::is_same_v<T, Cell>) return Refers::Cell;
+  else if constexpr (std::is_same_v<T, Charger>) return Refers::Charger;
   else return Refers::Nothing;
 }
 

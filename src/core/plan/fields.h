@@ -19,7 +19,7 @@ std::string_view stationName(Station station);
 
 /// What a text names: it follows when that gets another name and is empty when it goes. `OwnPack`: the entry that holds
 /// the field belongs to the pack and goes with it; it may name what is not there, which a rule says.
-enum class Refers : std::uint8_t { Nothing, Cell, Pack, OwnPack };
+enum class Refers : std::uint8_t { Nothing, Cell, Pack, OwnPack, Charger };
 
 struct FieldSpec {
   std::string_view key;  ///< JSON key, unit in the name

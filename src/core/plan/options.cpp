@@ -35,6 +35,13 @@ void keepLonger(Records<T>& mine, const Records<T>& others) {
   if (others.size() > mine.size()) mine = others;
 }
 
+/// On the bike, or put aside.
+const Pack* ownedPack(const Plan& root, const std::string& id) {
+  if (const Pack* pack = root.findPack(id)) return pack;
+  const KeptPack* kept = byId(root.kept, id);
+  return kept ? kept->plan->findPack(id) : nullptr;
+}
+
 template <class T>
 std::string nameOf(const T& item) {
   if constexpr (requires { item.name; }) return shownName(item);
@@ -136,18 +143,31 @@ Expected<Plan> withAdopted(const Plan& root, const std::string& id) {
   const Option* adopted = findOption(root, id);
   if (!adopted) return noSuchOption(id);
   Plan next = *adopted->plan;
+  for (const KeptPack& k : root.kept)
+    if (k.use == PackUse::Quarantined && next.findPack(k.id))
+      return unexpected("options", fmt::format("{} on the bike, which stands in quarantine", inQuotes(k.id)),
+                        "a way without it, or a pack that a competent person has released");
   next.rides = root.rides;
   next.build = root.build;
   next.warranties = root.warranties;
+  next.photos = root.photos;
+  // A pack that was put aside since the way was begun is still owned.
+  for (const KeptPack& k : root.kept)
+    if (!byId(next.kept, k.id) && !next.findPack(k.id)) next.kept.push_back(k);
+  std::erase_if(next.kept, [&](const KeptPack& k) { return root.findPack(k.id) && next.findPack(k.id); });
   // What happened stays with the packs that are still there; the rest is kept in "as it was".
   next.log = root.log;
   std::erase_if(next.log.edit(), [&](const LogEntry& e) { return !e.pack.empty() && !next.findPack(e.pack); });
   for (Pack& pack : next.packs)
-    if (const Pack* mine = root.findPack(pack.id)) {
+    if (const Pack* mine = ownedPack(root, pack.id)) {
       keepLonger(pack.readings, mine->readings);
       keepLonger(pack.capacityTests, mine->capacityTests);
       keepLonger(pack.charges, mine->charges);
     }
+  for (const KeptPack& k : root.kept)
+    if (next.findPack(k.id))
+      for (const LogEntry& e : k.plan->log.all())
+        if (e.pack == k.id) next.log.edit().push_back(e);
   for (const Option& o : root.options)
     if (o.id != id) next.options.push_back(o);
   return withOption(next, "as it was", todayOf(root));
@@ -167,6 +187,7 @@ std::vector<Difference> differences(const Plan& earlier, const Plan& later, Unit
   byNumber(was.bike.accessories, is.bike.accessories, "/bike/accessories", "accessories", out);
   byNumber(was.claims, is.claims, "/claims", "claims", out);
   byNumber(was.privateThings, is.privateThings, "/private", "private things", out);
+  byNumber(was.kept, is.kept, "/kept", "packs kept", out);
   byNumber(was.charging.there, is.charging.there, "/charging/hours", "hours of somebody", out);
   for (std::size_t k = 0; k < was.packs.size(); ++k) {
     const std::string pack = shownName(is.packs[k]);
@@ -186,6 +207,9 @@ std::vector<Difference> differences(const Plan& earlier, const Plan& later, Unit
   was.build = is.build;
   was.warranties = is.warranties;
   was.log = is.log;
+  was.photos = is.photos;
+  for (std::size_t k = 0; k < was.routes.size(); ++k)
+    byNumber(was.routes[k].stops, is.routes[k].stops, fmt::format("/routes/{}/stops", k), is.routes[k].id + ", stops", out);
   forEachChange(was, is, [&](const std::string& pointer, const FieldSpec& spec, const FieldValue& a, const FieldValue& b) {
     const Owner owner = ownerOf(pointer, is, later);
     out.push_back({owner.pointer, owner.name.empty() ? std::string(spec.label) : fmt::format("{}, {}", owner.name, spec.label),

@@ -18,6 +18,11 @@ bool operator==(const Option& a, const Option& b) {
   return a.id == b.id && a.kind == b.kind && a.note == b.note && a.plan == b.plan && a.unknown == b.unknown;
 }
 
+bool operator==(const KeptPack& a, const KeptPack& b) {
+  return a.id == b.id && a.use == b.use && a.since == b.since && a.place == b.place && a.note == b.note && a.plan == b.plan &&
+         a.unknown == b.unknown;
+}
+
 const Cell* Plan::findCell(const std::string& id) const {
   return firstWhere(cells, [&](const Cell& c) { return c.id == id; });
 }

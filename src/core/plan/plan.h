@@ -14,10 +14,12 @@
 #include "core/plan/charger.h"
 #include "core/plan/claim.h"
 #include "core/plan/joining.h"
+#include "core/plan/kept_pack.h"
 #include "core/plan/log_book.h"
 #include "core/plan/need.h"
 #include "core/plan/option.h"
 #include "core/plan/pack.h"
+#include "core/plan/photo.h"
 #include "core/plan/private_thing.h"
 #include "core/plan/provenance.h"
 #include "core/plan/ride.h"
@@ -54,6 +56,8 @@ struct Plan {
   Undertaking undertaking;
   BuildWork build;
   Records<LogEntry> log;                              ///< in the order that they were noted
+  Records<Photo> photos;                              ///< in the order that they were put in
+  std::vector<KeptPack> kept;                         ///< owned, and not on the bike
   std::vector<Option> options;                        ///< ways forward from this plan; none within an option
   std::map<std::string, ProvenanceEntry> provenance;  ///< by JSON pointer
   std::map<std::string, Acceptance> accepted;         ///< by "<rule>@<part>"

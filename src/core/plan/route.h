@@ -19,6 +19,17 @@ struct TrackPoint {
   friend bool operator==(const TrackPoint&, const TrackPoint&) = default;
 };
 
+/// Where one stops on the way and charges.
+struct RouteStop {
+  Known<Kilometre> at;    ///< from the start
+  Known<Minute> minutes;  ///< at the socket
+  std::string charger;    ///< id of the one that is carried
+  std::string place;
+  UnknownKeys unknown;
+  friend bool operator==(const RouteStop&, const RouteStop&) = default;
+};
+FieldRows rowsOf(const RouteStop*);
+
 struct Route {
   std::string id;
   Kilometre length{20};
@@ -29,6 +40,7 @@ struct Route {
   Known<KilometrePerHour> headwind;       ///< with a track and windFrom: the wind's speed
   Known<Coefficient> windFrom;            ///< degrees, 0 from the north, 90 from the east
   Shared<std::vector<TrackPoint>> track;  ///< where it goes; length and climb are what a person says of it
+  std::vector<RouteStop> stops;           ///< in the order that they were noted
   UnknownKeys unknown;
   friend bool operator==(const Route&, const Route&) = default;
 };

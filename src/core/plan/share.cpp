@@ -24,6 +24,7 @@ void withoutNotes(Plan& plan) {
   for (Claim& c : plan.claims) c.by.clear();
   for (Pack& p : plan.packs) withoutName(p.competence);
   for (Option& o : plan.options) o.note.clear();
+  for (KeptPack& k : plan.kept) k.note.clear();
   for (auto& [pointer, entry] : plan.provenance) {
     entry.note.clear();
     for (Alternative& other : entry.also) other.note.clear();
@@ -32,14 +33,23 @@ void withoutNotes(Plan& plan) {
     if (!accepted.reason.empty()) accepted.reason = "accepted by the owner for a reason of their own";
 }
 
+void withoutPlaces(Plan& plan) {
+  for (Route& r : plan.routes) {
+    r.track = {};
+    for (RouteStop& s : r.stops) s.place.clear();
+  }
+  for (KeptPack& k : plan.kept) k.place.clear();
+}
+
 }  // namespace
 
 Plan shared(const Plan& plan, const ShareWish& wish) {
   Plan out = plan;
   if (!wish.privateThings) out.privateThings.clear();
   if (!wish.notes) withoutNotes(out);
-  if (!wish.places)
-    for (Route& r : out.routes) r.track = {};
+  if (!wish.places) withoutPlaces(out);
+  out.photos = {};  // their files stay where they are
+  for (KeptPack& k : out.kept) k.plan = Shared<Plan>(shared(*k.plan, wish));
   for (Option& o : out.options) o.plan = Shared<Plan>(shared(*o.plan, wish));
   return out;
 }

@@ -17,6 +17,8 @@ inline constexpr std::size_t mostCurvePoints = 500;
 inline constexpr std::size_t mostRideRows = 200000;
 inline constexpr std::size_t mostTrackPoints = 200000;
 inline constexpr std::size_t mostOptions = 20;
+inline constexpr std::size_t mostKept = 50;
+inline constexpr std::size_t mostPhotos = 2000;
 inline constexpr std::size_t mostTextBytes = 4000;
 inline constexpr std::size_t mostUnknownKeys = 2000;
 inline constexpr std::size_t mostUnknownBytes = 1u << 20;
@@ -37,6 +39,8 @@ constexpr std::size_t mostOf() {
     return mostRecords;
   if constexpr (std::is_same_v<Entry, CellPlace>) return mostPlaces;
   if constexpr (std::is_same_v<Entry, Option>) return mostOptions;
+  if constexpr (std::is_same_v<Entry, KeptPack>) return mostKept;
+  if constexpr (std::is_same_v<Entry, Photo>) return mostPhotos;
   return mostEntries;
 }
 

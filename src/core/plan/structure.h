@@ -24,8 +24,8 @@ struct PointerStep {
 };
 
 /// The lists of records, for pointers into them.
-inline constexpr std::array<std::string_view, 10> recordLists{"readings", "capacity_tests", "charges",  "places",    "rides",
-                                                              "done",     "arrivals",       "handwork", "fasteners", "log"};
+inline constexpr std::array<std::string_view, 11> recordLists{"readings", "capacity_tests", "charges",   "places", "rides", "done",
+                                                              "arrivals", "handwork",       "fasteners", "log",    "photos"};
 
 /// True for "/packs/0/readings/12/pack_V": an entry of a list of records needs no mark, it was measured.
 inline bool isInRecords(std::string_view pointer) {
@@ -79,6 +79,8 @@ void visitChildren(Owner& owner, Visitor& visitor) {
     visitor.object("undertaking", owner.undertaking);
     visitor.object("build", owner.build);
     visitor.records("log", owner.log);
+    visitor.records("photos", owner.photos);
+    visitor.list("kept", owner.kept);
     visitor.list("options", owner.options);
   } else if constexpr (std::is_same_v<Type, Bike>) {
     visitor.list("accessories", owner.accessories);
@@ -112,6 +114,7 @@ void visitChildren(Owner& owner, Visitor& visitor) {
     visitor.ride("profile", owner.profile);
   } else if constexpr (std::is_same_v<Type, Route>) {
     visitor.track("track", owner.track);
+    visitor.list("stops", owner.stops);
   } else if constexpr (std::is_same_v<Type, BuildWork>) {
     visitor.records("done", owner.done);
     visitor.records("arrivals", owner.arrivals);
@@ -119,7 +122,7 @@ void visitChildren(Owner& owner, Visitor& visitor) {
     visitor.records("fasteners", owner.fasteners);
   } else if constexpr (std::is_same_v<Type, Undertaking>) {
     visitor.list("quotes", owner.quotes);
-  } else if constexpr (std::is_same_v<Type, Option>) {
+  } else if constexpr (std::is_same_v<Type, Option> || std::is_same_v<Type, KeptPack>) {
     visitor.branch("plan", owner.plan);
   } else if constexpr (std::is_same_v<Type, Wiring>) {
     visitor.list("runs", owner.runs);

@@ -13,6 +13,7 @@
 #include "core/drawing/fit/fit_drawings.h"
 #include "core/drawing/joining/joining_drawings.h"
 #include "core/drawing/list/svg.h"
+#include "core/drawing/pack/pack_drawings.h"
 #include "core/drawing/range/range_drawings.h"
 #include "core/drawing/wiring/harness_drawings.h"
 #include "core/plan/names.h"
@@ -114,6 +115,13 @@ class Report {
       for (const PassportLine& l : passport.lines) lines.push_back({l.name, l.value});
       page_.table({"", ""}, lines);
       page_.list(passport.cautions);
+    }
+    if (!plan_.kept.empty()) {
+      page_.heading(3, "Put aside");
+      std::vector<std::vector<std::string>> kept;
+      for (const drawing::ItemCard& card : drawing::keptCards(plan_))
+        kept.push_back({card.title, fmt::format("{}; {}", card.verdict, fmt::join(card.lines, "; "))});
+      page_.table({"pack", "kept as"}, kept);
     }
     page_.heading(3, "Everything else that was entered, and what is not known");
     page_.table({"part", "value, and where it comes from"}, rows);

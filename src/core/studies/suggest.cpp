@@ -100,9 +100,11 @@ Expected<Plan> withChargers(Plan plan, std::size_t index) {
   }
   if (charged) return plan;
   // A charger that serves nobody any more is sold or kept away from the bike: it is not of this way.
-  std::erase_if(plan.chargers, [&](const Charger& c) {
-    return c.forPacks.empty() && c.output && std::abs(c.output->value() - full.value()) >= full.value() * sameVolts;
-  });
+  for (std::size_t i = plan.chargers.size(); i-- > 0;) {
+    const Charger& c = plan.chargers[i];
+    if (c.forPacks.empty() && c.output && std::abs(c.output->value() - full.value()) >= full.value() * sameVolts)
+      plan = *without(plan, "/chargers", i);
+  }
   return withChargerFor(plan, index);
 }
 

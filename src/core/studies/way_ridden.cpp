@@ -35,7 +35,10 @@ std::vector<double> energyBack(const Plan& plan, const Figures& f, const std::ve
 
 class AlongTheWay {
  public:
-  AlongTheWay(const Plan& plan, const Figures& f) : plan_(plan), f_(f) {}
+  AlongTheWay(const Plan& plan, const Figures& f, WithStops stops) : plan_(plan), f_(f) {
+    out_.stops = std::move(stops);
+    if (out_.stops.stretches.empty()) out_.stops.stretches.push_back({Second(0), f.range.way});
+  }
 
   WayRidden make(std::size_t most) {
     const std::vector<Leg> legs = pieces(most);
@@ -51,6 +54,7 @@ class AlongTheWay {
     bool home = true;
     for (std::size_t i = 0; i < legs.size(); ++i) {
       const Leg& leg = legs[i];
+      stopsWithin({Kilometre(km), Metre(height), Second(seconds)}, leg, factor);
       km += leg.length.value();
       height += leg.length.value() * 1000 * leg.grade;
       seconds += leg.time.value();
@@ -94,7 +98,8 @@ class AlongTheWay {
     p.power = power;
     p.speed = speed;
     p.limited = limited;
-    const Row row = f_.range.way->at(std::min(place.time, f_.range.way->end));
+    const Stretch& on = ridden();
+    const Row row = on.run->at(std::clamp(place.time - on.from, Second(0), on.run->end));
     for (std::size_t k = 0; k < f_.packs.size(); ++k) {
       p.left[k] = aboveFloor(f_.packs[k].model, row.soc[k]);
       p.current[k] = row.current[k];
@@ -102,6 +107,20 @@ class AlongTheWay {
     p.truth = truthAt(f_, row);
     p.gauge = gaugeAt(f_, row.controller);
     out_.points.push_back(p);
+  }
+
+  const Stretch& ridden() const { return out_.stops.stretches[begun_]; }
+  /// Two places at a stop that puts something in: as one comes, and as one goes on.
+  void stopsWithin(const Place& from, const Leg& leg, double factor) {
+    const std::vector<Stretch>& all = out_.stops.stretches;
+    while (begun_ + 1 < all.size() && all[begun_ + 1].from <= from.time + leg.time) {
+      const double share = leg.time > Second(0) ? (all[begun_ + 1].from - from.time) / leg.time : 0;
+      const Place at{from.at + leg.length * share, from.height + Metre(leg.length.value() * 1000 * leg.grade * share),
+                     all[begun_ + 1].from};
+      add(at, leg.power * factor, leg.speed, false);
+      ++begun_;
+      add(at, leg.power * factor, leg.speed, false);
+    }
   }
 
   Kilometre placeAt(Second time) const {
@@ -115,10 +134,14 @@ class AlongTheWay {
   }
 
   void marks() {
-    const DischargeRun& way = *f_.range.way;
-    for (std::size_t k = 0; k < way.sources.size(); ++k)
-      if (const auto knee = way.sources[k].knee; knee && *knee > Second(1)) out_.knees.emplace_back(k, placeAt(*knee));
-    if (way.cause != EndCause::RideOver) out_.lies = placeAt(way.end);
+    const std::vector<Stretch>& all = out_.stops.stretches;
+    for (std::size_t i = 0; i < all.size(); ++i)
+      for (std::size_t k = 0; k < all[i].run->sources.size(); ++k) {
+        const auto knee = all[i].run->sources[k].knee;
+        const bool reached = i + 1 == all.size() || (knee && all[i].from + *knee < all[i + 1].from);
+        if (knee && *knee > Second(1) && reached) out_.knees.emplace_back(k, placeAt(all[i].from + *knee));
+      }
+    if (all.back().run->cause != EndCause::RideOver) out_.lies = placeAt(all.back().from + all.back().run->end);
     for (const WayPoint& p : out_.points) {
       WattHour left(0);
       for (std::size_t k = 0; k < f_.packs.size(); ++k) left += p.left[k];
@@ -130,6 +153,7 @@ class AlongTheWay {
 
   const Plan& plan_;
   const Figures& f_;
+  std::size_t begun_ = 0;  ///< the stretch that is ridden
   WayRidden out_;
 };
 
@@ -148,9 +172,9 @@ Plan withFirstRoute(const Plan& plan, std::size_t route) {
   return next;
 }
 
-WayRidden wayRidden(const Plan& plan, const Figures& figures, std::size_t most) {
+WayRidden wayRidden(const Plan& plan, const Figures& figures, std::size_t most, WithStops stops) {
   if (plan.routes.empty() || figures.packs.empty() || !figures.range.way || figures.range.route.legs.empty()) return {};
-  return AlongTheWay(plan, figures).make(most);
+  return AlongTheWay(plan, figures, std::move(stops)).make(most);
 }
 
 std::vector<Rung> ladderOf(const Plan& plan, const Figures& f) {

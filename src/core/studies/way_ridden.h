@@ -7,6 +7,7 @@
 #include <vector>
 
 #include "core/assess/assessment.h"
+#include "core/studies/stops.h"
 
 namespace usherwright {
 
@@ -34,10 +35,11 @@ struct WayRidden {
   Known<Kilometre>
       turnRound;             ///< the last place from which what is left brings one back by the same way, reserve included; empty: anywhere
   Known<Kilometre> floorAt;  ///< where all packs are down to their floor
+  WithStops stops;           ///< where one charges on the way; `points` go up there
   bool byTrack = false;      ///< over the ground of a track, not climbs, flat and descents put together
 };
-/// At most `most` places, evenly over the legs.
-WayRidden wayRidden(const Plan& plan, const Figures& figures, std::size_t most = 400);
+/// At most `most` places, evenly over the legs, and two at each of the stops. Where one has to turn round is told without them.
+WayRidden wayRidden(const Plan& plan, const Figures& figures, std::size_t most = 400, WithStops stops = {});
 
 /// One step from the label's Wh to those on the road.
 struct Rung {

@@ -93,6 +93,14 @@ QWidget* WorkPage::buildSheet() {
   clock_ = new WaitClock;
   row->addWidget(clock_);
   column->addLayout(row);
+  photos_ = new PhotoStrip(
+      kit_, [this](const Photo& p) { return !chosen_.empty() && p.step == chosen_; },
+      [this] {
+        Photo photo;
+        photo.step = chosen_;
+        return photo;
+      });
+  column->addWidget(photos_);
   column->addLayout(buildMeter());
   stops_ = wrapped("problem");
   stops_->setObjectName(QStringLiteral("step-stops"));
@@ -259,6 +267,8 @@ void WorkPage::show() {
   clock_->offer(step ? text(step->name) : QString(), step ? step->waits : 0);
   link_.setAt(step ? step->id : std::string());
   hear();
+  photos_->refresh();
+  photos_->setVisible(step != nullptr);
   Scaling::setHeights(list_, kit_.look, static_cast<int>(drawing::workListHeight(order_)), QWIDGETSIZE_MAX);
   if (step) Scaling::setHeights(sheet_, kit_.look, static_cast<int>(drawing::workStepHeight(*step, bench_, 420)), QWIDGETSIZE_MAX);
   list_->rebuild();

@@ -7,6 +7,7 @@
 #include "app/stations/build/instrument_link.h"
 #include "app/stations/build/wait_clock.h"
 #include "app/stations/station.h"
+#include "app/widgets/photo_strip.h"
 #include "core/drawing/build/build_drawings.h"
 
 namespace usherwright::app {
@@ -48,6 +49,7 @@ class WorkPage : public StationPage {
   QLabel *unit_, *stops_, *problem_, *heard_;
   QPushButton *do_, *anyway_, *drop_, *fromMeter_;
   WaitClock* clock_;
+  PhotoStrip* photos_;
 };
 
 class RunSheetPage : public StationPage {

@@ -19,6 +19,20 @@ ArrivalsPage::ArrivalsPage(Kit kit) : StationPage(kit) {
       "Nothing was noted yet. Every part that arrives is looked at on all sides, held against the order, tried and read: dents, "
       "keys, label, mating half, volts, lamp. What is wrong makes a letter to its seller.");
   column->addWidget(cards_, 1);
+  which_ = new QComboBox;
+  which_->setAccessibleName(QStringLiteral("part that the photos show"));
+  connect(which_, &QComboBox::activated, this, [this] { photos_->refresh(); });
+  photos_ = new PhotoStrip(
+      kit_, [this](const Photo& p) { return !p.part.empty() && p.part == which_->currentText().toStdString(); },
+      [this] {
+        Photo photo;
+        photo.part = which_->currentText().toStdString();
+        return photo;
+      });
+  auto* seen = new QHBoxLayout;
+  seen->addWidget(which_, 0, Qt::AlignTop);
+  seen->addWidget(photos_, 1);
+  column->addLayout(seen);
   auto* row = new QHBoxLayout;
   auto* letters = new QPushButton(QStringLiteral("Letters to sellers …"));
   letters->setToolTip(QStringLiteral("the facts, and what is asked for; a hurt pack is never sent by post"));
@@ -32,6 +46,13 @@ void ArrivalsPage::refresh() {
   const Plan& plan = kit_.document.plan();
   cards_->offerParts();
   cards_->show(drawing::arrivalCards(plan, kit_.document.assessment().figures));
+  const QString was = which_->currentText();
+  which_->clear();
+  for (const Arrival& a : plan.build.arrivals.all()) which_->addItem(text(a.part));
+  which_->setCurrentIndex(std::max(0, which_->findText(was)));
+  which_->setVisible(!plan.build.arrivals.empty());
+  photos_->setVisible(!plan.build.arrivals.empty());
+  photos_->refresh();
 }
 
 // ---- hands and screws ----

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "app/stations/card_list.h"
+#include "app/widgets/photo_strip.h"
 
 namespace usherwright::app {
 
@@ -14,6 +15,8 @@ class ArrivalsPage : public StationPage {
 
  private:
   CardList* cards_;
+  QComboBox* which_;
+  PhotoStrip* photos_;
 };
 
 class HandsPage : public StationPage {

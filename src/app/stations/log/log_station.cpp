@@ -4,6 +4,7 @@
 #include "app/present/words.h"
 #include "app/stations/log/hand_on_page.h"
 #include "app/stations/log/lived_page.h"
+#include "app/stations/log/photos_page.h"
 #include "app/stations/log/warranty_page.h"
 #include "core/plan/names.h"
 
@@ -20,6 +21,13 @@ LogStation::LogStation(Kit kit, QWidget* parent) : PagedStation(kit, parent) {
   addPage(QStringLiteral("Due"), [this, begun] { return new DuePage(kit_, begun); });
   addPage(QStringLiteral("What is wrong?"), [this] { return new WrongPage(kit_); });
   addPage(QStringLiteral("After an accident"), [this] { return new AccidentPage(kit_); });
+  addPage(QStringLiteral("Photos"), [this] {
+    return new PhotosPage(kit_, [this](int photo) {
+      photo_ = photo;
+      refresh();
+      Q_EMIT kit_.desk.partRequested(QStringLiteral("/photos/%1/note").arg(photo), Keyboard::Stays);
+    });
+  });
   addPage(QStringLiteral("Warranty"), [this] { return new WarrantyPage(kit_); });
   addPage(QStringLiteral("Hand on"), [this] { return new HandOnPage(kit_); });
 }
@@ -40,6 +48,10 @@ std::vector<EntrySection> LogStation::sections() const {
     for (const char* key : keys) section.pointers << QStringLiteral("/log/%1/%2").arg(i).arg(QLatin1String(key));
     out.push_back(std::move(section));
   }
+  // The one that was opened; there may be hundreds.
+  if (photo_ >= 0 && static_cast<std::size_t>(photo_) < kit_.document.plan().photos.size())
+    out.push_back(
+        {QStringLiteral("The photo"), fieldsUnder(QStringLiteral("/photos/%1/").arg(photo_), {"file", "when", "step", "part", "note"})});
   for (std::size_t i = 0; i < kit_.document.plan().privateThings.size(); ++i)
     out.push_back(
         {QStringLiteral("private thing %1").arg(i + 1), fieldsUnder(QStringLiteral("/private/%1/").arg(i), {"what", "value", "pack"})});
@@ -47,6 +59,11 @@ std::vector<EntrySection> LogStation::sections() const {
     out.push_back({text(kit_.document.plan().warranties[i].part),
                    fieldsUnder(QStringLiteral("/warranties/%1/").arg(i), {"part", "since", "months", "cycles", "voids", "receipt"})});
   return out;
+}
+
+bool LogStation::reveal(const QString& pointer) {
+  if (pointer.startsWith(QLatin1String("/photos/"))) photo_ = pointer.section(QLatin1Char('/'), 2, 2).toInt();
+  return PagedStation::reveal(pointer);
 }
 
 }  // namespace usherwright::app

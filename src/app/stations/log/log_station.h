@@ -11,9 +11,14 @@ class LogStation : public PagedStation {
  public:
   explicit LogStation(Kit kit, QWidget* parent = nullptr);
 
+  bool reveal(const QString& pointer) override;
+
  protected:
   bool isEmpty() const override;
   std::vector<EntrySection> sections() const override;
+
+ private:
+  int photo_ = -1;  ///< that was opened last
 };
 
 }  // namespace usherwright::app

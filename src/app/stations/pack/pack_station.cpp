@@ -2,10 +2,12 @@
 #include "app/stations/pack/pack_station.h"
 
 #include "app/present/words.h"
+#include "app/stations/pack/aside_page.h"
 #include "app/stations/pack/pack_pages.h"
 #include "app/widgets/plain.h"
 #include "core/plan/edit.h"
 #include "core/plan/entries.h"
+#include "core/plan/kept.h"
 
 namespace usherwright::app {
 
@@ -45,6 +47,7 @@ PackStation::PackStation(Kit kit, QWidget* parent) : PagedStation(kit, parent), 
   addPage(QStringLiteral("Health"), [=, this] { return new HealthPage(kit_, current); });
   addPage(QStringLiteral("BMS"), [=, this] { return new BoardPage(kit_, current, shelf); });
   addPage(QStringLiteral("Passport"), [=, this] { return new PassportPage(kit_, current); });
+  addPage(QStringLiteral("Put aside"), [=, this] { return new AsidePage(kit_, current); });
 }
 
 void PackStation::choose(std::size_t pack) {
@@ -115,6 +118,9 @@ std::vector<EntrySection> PackStation::sections() const {
   if (!p.readings.empty())
     out.push_back({QStringLiteral("The last reading"), fieldsUnder(pack + QStringLiteral("readings/%1/").arg(p.readings.size() - 1),
                                                                    {"when", "pack_V", "rested_min", "meter_accuracy", "meter_digit_V"})});
+  for (std::size_t i = 0; i < kit_.document.plan().kept.size(); ++i)
+    out.push_back({QStringLiteral("Kept: %1").arg(text(keptName(kit_.document.plan().kept[i]))),
+                   fieldsUnder(QStringLiteral("/kept/%1/").arg(i), {"id", "use", "since", "place", "note"})});
   return out;
 }
 

@@ -49,6 +49,9 @@ WayPage::WayPage(Kit kit) : StationPage(kit) {
   here_ = wrapped();
   here_->setObjectName(QStringLiteral("way-here"));
   column->addWidget(here_);
+  stops_ = wrapped();
+  stops_->setObjectName(QStringLiteral("way-stops"));
+  column->addWidget(stops_);
   column->addLayout(buildRow());
   column->addWidget(
       stationHeading(QStringLiteral("Each knob, on this way"), QStringLiteral("what one step more changes of the likely range")));
@@ -81,10 +84,40 @@ QHBoxLayout* WayPage::buildRow() {
   connect(another, &QPushButton::clicked, this,
           [this] { kit_.document.commit(withAnotherRoute(kit_.document.plan()), QStringLiteral("another ride")); });
   row->addWidget(another);
+  auto* stop = new QPushButton(QStringLiteral("+ a stop to charge"));
+  stop->setToolTip(QStringLiteral("halfway at first: where, how long and which charger stand beside the page"));
+  connect(stop, &QPushButton::clicked, this, &WayPage::addStop);
+  row->addWidget(stop);
+  dropStop_ = new QPushButton(QStringLiteral("− last stop"));
+  connect(dropStop_, &QPushButton::clicked, this, [this] {
+    const std::size_t count = stopCount();
+    if (count > 0)
+      kit_.document.commit(without(kit_.document.plan(), fmt::format("/routes/{}/stops", chosen()), count - 1),
+                           QStringLiteral("a stop on the way"));
+  });
+  row->addWidget(dropStop_);
   said_ = wrapped();
   said_->setObjectName(QStringLiteral("track-words"));
   row->addWidget(said_, 1);
   return row;
+}
+
+std::size_t WayPage::stopCount() const {
+  const std::vector<Route>& routes = kit_.document.plan().routes;
+  return chosen() < routes.size() ? routes[chosen()].stops.size() : 0;
+}
+
+void WayPage::addStop() {
+  const Plan& plan = kit_.document.plan();
+  const std::string list = fmt::format("/routes/{}/stops", chosen());
+  const std::size_t place = stopCount();
+  Expected<Plan> next = withNew(plan, list);
+  // Where is a guess and marked so; how long, and with which charger, only the rider can say.
+  if (next)
+    next = withWorkedOut(*next, fmt::format("{}/{}/km", list, place), plan.routes[chosen()].length.value() / 2,
+                         "halfway, until it is entered");
+  if (kit_.document.commit(next, QStringLiteral("a stop on the way")))
+    Q_EMIT kit_.desk.partRequested(text(fmt::format("{}/{}/min", list, place)), Keyboard::Follows);
 }
 
 QString WayPage::takeTrack(const QString& path) {
@@ -155,9 +188,10 @@ void WayPage::refresh() {
   otherPlan_.reset();
   if (chosen() > 0) {
     otherPlan_ = withFirstRoute(document.plan(), chosen());
-    otherFound_ = assess(*otherPlan_, {shippedCatalogue(), today()}, &document.assessment(), Parts(Part::Ride) | Part::Range | Part::Alone);
+    otherFound_ = assess(*otherPlan_, {shippedCatalogue(), today()}, &document.assessment(),
+                         Parts(Part::Ride) | Part::Range | Part::Alone | Part::Charging);
   }
-  way_ = wayRidden(shown().plan, shown().assessment.figures);
+  way_ = wayRidden(shown().plan, shown().assessment.figures, 400, withStops(shown().plan, shown().assessment));
   knobs_ = knobsOf(shown().plan, shown().assessment, document.units());
   // Their fields are those of the ride that is shown.
   const std::string first = "/routes/0/";
@@ -165,6 +199,11 @@ void WayPage::refresh() {
     if (chosen() > 0 && k.pointer.starts_with(first))
       k.pointer = "/routes/" + std::to_string(chosen()) + "/" + k.pointer.substr(first.size());
   at_ = way_.points.empty() ? 0 : std::min(at_, way_.points.size() - 1);
+  QStringList said;
+  for (const StopMade& s : way_.stops.stops) said << text(stopWords(shown().plan, s, kit_.document.units()));
+  stops_->setText(said.join(QLatin1Char(' ')));
+  stops_->setVisible(!said.isEmpty());
+  dropStop_->setVisible(stopCount() > 0);
   map_->setVisible(way_.byTrack);
   map_->rebuild();
   map_->rebuildOverlay();

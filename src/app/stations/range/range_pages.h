@@ -4,6 +4,7 @@
 #include <QComboBox>
 #include <QLabel>
 #include <QLineEdit>
+#include <QPushButton>
 
 #include "app/stations/station.h"
 #include "core/drawing/subject.h"
@@ -24,6 +25,8 @@ class WayPage : public StationPage {
  private:
   QHBoxLayout* buildRow();
   void scrubTo(std::size_t place);
+  void addStop();
+  std::size_t stopCount() const;
   void step(int key);
   void showPlace();
   /// The plan with the chosen ride in front, and what is found of it.
@@ -36,7 +39,8 @@ class WayPage : public StationPage {
   WayRidden way_;
   std::vector<Knob> knobs_;
   DrawingView *profile_, *map_, *knobCards_;
-  QLabel *here_, *said_;
+  QLabel *here_, *said_, *stops_;
+  QPushButton* dropStop_;
   std::size_t at_ = 0;
 };
 

@@ -31,6 +31,11 @@ std::vector<EntrySection> RangeStation::sections() const {
     out.push_back({text(plan.routes[i].id),
                    fieldsUnder(QStringLiteral("/routes/%1/").arg(i),
                                {"id", "km", "climb_m", "climb_grade", "speed_km_h", "surface", "headwind_km_h", "wind_from_deg"})});
+  for (std::size_t i = 0; i < plan.routes.size(); ++i)
+    for (std::size_t k = 0; k < plan.routes[i].stops.size(); ++k)
+      out.push_back({plan.routes.size() > 1 ? QStringLiteral("stop %1 of %2").arg(k + 1).arg(text(plan.routes[i].id))
+                                            : QStringLiteral("stop %1").arg(k + 1),
+                     fieldsUnder(QStringLiteral("/routes/%1/stops/%2/").arg(i).arg(k), {"km", "min", "charger", "place"})});
   for (std::size_t i = 0; i < plan.claims.size(); ++i)
     out.push_back({QStringLiteral("claim %1").arg(i + 1), fieldsUnder(QStringLiteral("/claims/%1/").arg(i), {"words", "pack", "by"})});
   out.push_back({QStringLiteral("What rolls"),

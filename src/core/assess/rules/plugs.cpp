@@ -185,6 +185,24 @@ std::vector<Plugged> pluggedThings(const Context& c) {
                      {},
                      p.chargePolarity});
   }
+  for (std::size_t i = 0; i < c.plan.kept.size(); ++i) {
+    const KeptPack& kept = c.plan.kept[i];
+    if (kept.plan->packs.empty()) continue;
+    const Pack& p = kept.plan->packs.front();
+    const PackModel m = packModel(p, makeupOf(*kept.plan, p), kept.plan->ambient);
+    const std::string pointer = fmt::format("/kept/{}/id", i);
+    if (!p.plug.empty())
+      all.push_back(
+          {familyOf(c, p.plug), fmt::format("plug of {}, which is kept,", m.name), p.id + "/plug", pointer, m.full, p.ownHalf.plusAt, {}});
+    if (!p.chargePort.empty())
+      all.push_back({familyOf(c, p.chargePort),
+                     fmt::format("charge port of {}, which is kept,", m.name),
+                     p.id + "/port",
+                     pointer,
+                     m.full,
+                     {},
+                     p.chargePolarity});
+  }
   for (std::size_t i = 0; i < c.plan.chargers.size(); ++i) {
     const Charger& x = c.plan.chargers[i];
     if (!x.plug.empty())

@@ -3,6 +3,7 @@
 
 #include <functional>
 
+#include "core/drawing/list/item_cards.h"
 #include "core/drawing/subject.h"
 #include "core/pack/bench_tests.h"
 #include "core/sheets/questions.h"
@@ -41,5 +42,9 @@ Drawing groupRack(const PackModel& pack, const std::vector<Volt>& groups, Size s
 Drawing boardStrips(const std::vector<BoardSetting>& settings, Size size);
 /// The pack's own label.
 Drawing passportLabel(const Passport& passport, Size size);
+
+/// Packs that are owned and not on the bike: what they are kept for, where they lie, what is due of them. Parts "item//kept/<n>".
+/// Without a day nothing is due.
+std::vector<ItemCard> keptCards(const Plan& plan, std::optional<Date> today = std::nullopt);
 
 }  // namespace usherwright::drawing

@@ -109,16 +109,38 @@ void gaugeLine(Pen& pen, const WayRidden& way, const Subject& s, const Plot& plo
 
 void marks(Drawing& d, Pen& pen, const WayRidden& way, const Subject& s, const Plots& plots) {
   const double scale = shownUnit(Kind::Distance, s.units).scale;
+  std::vector<double> lines;
+  const auto put = [&](Kilometre at) { lines.push_back(plots.left.x(at.value() / scale)); };
+  for (const auto& [pack, at] : way.knees) put(at);
+  for (const StopMade& stop : way.stops.stops)
+    if (stop.reached) put(stop.at);
+  for (const auto& at : {way.turnRound, way.floorAt, way.lies})
+    if (at) put(*at);
+  const auto crossed = [&](double from, double to) {
+    return std::any_of(lines.begin(), lines.end(), [&](double x) { return x > from && x < to; });
+  };
+  const double lowest = plots.left.topLeft.y - 24;
   const auto upright = [&](Kilometre at, Ink ink, Pattern pattern, const std::string& words, double y) {
     const double x = plots.left.x(at.value() / scale);
     pen.line({{x, plots.heights.topLeft.y}, {x, plots.left.bottomRight.y}}, ink, 1.6, pattern);
-    const bool late = x + textWidth(words, Face::Small) + 10 > plots.left.bottomRight.x;
-    pen.text({late ? x - 6 : x + 6, y}, words, Face::Small, ink, late ? Anchor::End : Anchor::Start);
+    // Beside its line where no other one goes through the words.
+    const double wide = textWidth(words, Face::Small) + 10;
+    const bool noRoom = x + wide > plots.left.bottomRight.x;
+    const bool left = noRoom || (crossed(x + 1, x + wide) && x - wide > plots.left.topLeft.x && !crossed(x - wide, x - 1));
+    if (y < lowest) pen.text({left ? x - 6 : x + 6, y}, words, Face::Small, ink, left ? Anchor::End : Anchor::Start);
     d.description += words + ". ";
   };
   double y = plots.heights.topLeft.y + 32;
   for (const auto& [pack, at] : way.knees) {
     upright(at, Ink::Ink, Pattern::Solid, fmt::format("{} joins in", elided(s.assessment.figures.packs[pack].model.name, Face::Small, 140)),
+            y);
+    y += 17;
+  }
+  for (const StopMade& stop : way.stops.stops) {
+    if (!stop.reached) continue;
+    upright(stop.at, Ink::Water, Pattern::Dotted,
+            stop.refused.empty() ? fmt::format("+ {} Wh in {} min", formatNumber(stop.gained.value()), formatNumber(stop.stands.value()))
+                                 : std::string("a stop that puts nothing in"),
             y);
     y += 17;
   }

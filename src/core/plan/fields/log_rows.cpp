@@ -1,6 +1,8 @@
 // Fields of what happened, as it was noted.
 #include "core/plan/field_access.h"
+#include "core/plan/kept_pack.h"
 #include "core/plan/log_book.h"
+#include "core/plan/photo.h"
 #include "core/plan/private_thing.h"
 #include "core/plan/warranty.h"
 
@@ -41,6 +43,26 @@ FieldRows rowsOf(const Warranty*) {
       row<&Warranty::cycles>("cycles", "cycles answered", Kind::Count, inLog, {1, 10000}, "the card, the seller's conditions"),
       row<&Warranty::voids>("voids", "what ends it", Kind::Text, inLog, {0, 0}, "the card: opened, another charger, washed with a jet"),
       row<&Warranty::receipt>("receipt", "receipt lies at", Kind::Text, inLog)};
+  return rows;
+}
+
+FieldRows rowsOf(const Photo*) {
+  static const Rows rows{
+      required(row<&Photo::file>("file", "photo file", Kind::Text, inLog, {0, 0}, "its name in the folder beside the plan")),
+      row<&Photo::when>("when", "taken on", Kind::Text, inLog, {0, 0}, "year-month-day"),
+      row<&Photo::step>("step", "step shown", Kind::Text, inLog, {0, 0}, "a step of the order of work"),
+      row<&Photo::part>("part", "part shown", Kind::Text, inLog, {0, 0}, "id or name of a pack, a charger, another part"),
+      row<&Photo::note>("note", "photo note", Kind::Text, inLog)};
+  return rows;
+}
+
+FieldRows rowsOf(const KeptPack*) {
+  static const Rows rows{required(row<&KeptPack::id>("id", "kept pack", Kind::Text, inPack)),
+                         row<&KeptPack::use>("use", "kept as", Kind::Choice, inPack),
+                         row<&KeptPack::since>("since", "kept since", Kind::Text, inPack, {0, 0}, "year-month-day"),
+                         row<&KeptPack::place>("place", "lies at", Kind::Text, inPack, {0, 0},
+                                               "cool and dry, on something that does not burn; a hurt one outside"),
+                         row<&KeptPack::note>("note", "note on kept one", Kind::Text, inPack)};
   return rows;
 }
 

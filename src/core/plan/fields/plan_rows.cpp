@@ -58,6 +58,16 @@ FieldRows rowsOf(const Route*) {
   return rows;
 }
 
+FieldRows rowsOf(const RouteStop*) {
+  static const Rows rows{
+      row<&RouteStop::at>("km", "stop after", Kind::Distance, inRange, {0, 1000}, "from the start: the map, or the track"),
+      row<&RouteStop::minutes>("min", "stop lasts", Kind::Minutes, inRange, {1, 1440}, "as long as somebody sits beside it"),
+      refersTo(Refers::Charger, row<&RouteStop::charger>("charger", "charger carried", Kind::Text, inRange, {0, 0},
+                                                         "the id of one of the chargers of the plan")),
+      row<&RouteStop::place>("place", "stop is at", Kind::Text, inRange, {0, 0}, "a socket that one may use; ask before")};
+  return rows;
+}
+
 FieldRows rowsOf(const Ride*) {
   static const Rows rows{
       row<&Ride::when>("when", "ridden on", Kind::Text, inRange),
