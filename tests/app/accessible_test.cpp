@@ -2,11 +2,8 @@
 #include <QAccessible>
 #include <QLineEdit>
 #include <functional>
-#include <set>
 
 #include "app/by_name.h"
-#include "app/shell/station_table.h"
-#include "app/widgets/pages.h"
 #include "support/plans.h"
 
 using namespace driving;
@@ -32,35 +29,27 @@ std::string placeOf(QAccessibleInterface* node) {
 TEST_CASE("a screen reader meets a name and a role on everything that is worked with, and the value of every entry") {
   Bench b;
   std::size_t controls = 0, parts = 0, entries = 0;
-  for (const StationRow& row : stationTable()) {
-    b.window().goToStation(row.station);
-    Bench::settle();
-    auto* pages = b.window().stationView(row.station)->findChild<Pages*>();
-    for (int i = 0; i < (pages ? pages->count() : 1); ++i) {
-      if (pages) pages->choose(i);
-      Bench::settle();
-      b.waitForStudies();
-      walk(QAccessible::queryAccessibleInterface(&b.window()), [&](QAccessibleInterface* node) {
-        const bool part = node->object() == nullptr;  // of a drawing, a list or a table
-        const bool worked = node->state().focusable || node->role() == QAccessible::PushButton || node->role() == QAccessible::EditableText;
-        if (!part && !worked) return;
-        INFO(stationName(row.station) << ", page " << i << ": " << placeOf(node));
-        CHECK(node->role() != QAccessible::NoRole);
-        const QString name = node->text(QAccessible::Name);
-        if (part) {
-          ++parts;
-          CHECK((!name.isEmpty() || !node->text(QAccessible::Value).isEmpty() || !node->text(QAccessible::Description).isEmpty()));
-          return;
-        }
-        ++controls;
-        CHECK_FALSE(name.isEmpty());
-        if (auto* line = qobject_cast<QLineEdit*>(node->object()); line && !line->text().isEmpty()) {
-          ++entries;
-          CHECK(node->text(QAccessible::Value) == line->text());
-        }
-      });
-    }
-  }
+  forEachPage(b, [&](const std::string& where) {
+    walk(QAccessible::queryAccessibleInterface(&b.window()), [&](QAccessibleInterface* node) {
+      const bool part = node->object() == nullptr;  // of a drawing, a list or a table
+      const bool worked = node->state().focusable || node->role() == QAccessible::PushButton || node->role() == QAccessible::EditableText;
+      if (!part && !worked) return;
+      INFO(where << ": " << placeOf(node));
+      CHECK(node->role() != QAccessible::NoRole);
+      const QString name = node->text(QAccessible::Name);
+      if (part) {
+        ++parts;
+        CHECK((!name.isEmpty() || !node->text(QAccessible::Value).isEmpty() || !node->text(QAccessible::Description).isEmpty()));
+        return;
+      }
+      ++controls;
+      CHECK_FALSE(name.isEmpty());
+      if (auto* line = qobject_cast<QLineEdit*>(node->object()); line && !line->text().isEmpty()) {
+        ++entries;
+        CHECK(node->text(QAccessible::Value) == line->text());
+      }
+    });
+  });
   CHECK(controls > 500);
   CHECK(parts > 300);
   CHECK(entries > 100);

@@ -5,7 +5,10 @@
 #include <QLineEdit>
 #include <QTest>
 #include <catch2/catch.hpp>
+#include <functional>
 
+#include "app/shell/station_table.h"
+#include "app/widgets/pages.h"
 #include "app/window_test.h"
 
 namespace driving {
@@ -48,6 +51,22 @@ inline QString visibleText(Bench& b) {
   for (QLabel* l : b.window().findChildren<QLabel*>())
     if (l->isVisible()) out += l->text() + QLatin1Char('\n');
   return out;
+}
+
+/// Every station, and every page of those that have several.
+inline void forEachPage(Bench& b, const std::function<void(const std::string&)>& look) {
+  for (const StationRow& row : stationTable()) {
+    b.window().goToStation(row.station);
+    Bench::settle();
+    auto* pages = b.window().stationView(row.station)->findChild<Pages*>();
+    for (int i = 0; i < (pages ? pages->count() : 1); ++i) {
+      if (pages) pages->choose(i);
+      Bench::settle();
+      b.waitForStudies();  // what they find makes entries anew
+      look(std::string(stationName(row.station)) + " " + std::to_string(i + 1));
+    }
+    if (pages) pages->choose(0);
+  }
 }
 
 }  // namespace driving

@@ -9,11 +9,9 @@
 #include <functional>
 #include <set>
 
+#include "app/by_name.h"
 #include "app/shell/finding_card.h"
-#include "app/shell/station_table.h"
 #include "app/widgets/flow_layout.h"
-#include "app/widgets/pages.h"
-#include "app/window_test.h"
 #include "core/plan/edit.h"
 #include "support/plans.h"
 
@@ -77,22 +75,6 @@ QStringList clipped(MainWindow& window) {
       out << words + QStringLiteral(" off the window");
   }
   return out;
-}
-
-/// Every station, and every page of those that have several.
-void forEachPage(Bench& b, const std::function<void(const std::string&)>& look) {
-  for (const StationRow& row : stationTable()) {
-    b.window().goToStation(row.station);
-    Bench::settle();
-    auto* pages = b.window().stationView(row.station)->findChild<Pages*>();
-    for (int i = 0; i < (pages ? pages->count() : 1); ++i) {
-      if (pages) pages->choose(i);
-      Bench::settle();
-      b.waitForStudies();  // what they find makes entries anew
-      look(std::string(stationName(row.station)) + " " + std::to_string(i + 1));
-    }
-    if (pages) pages->choose(0);
-  }
 }
 
 }  // namespace

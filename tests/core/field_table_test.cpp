@@ -97,6 +97,19 @@ TEST_CASE("yes and no are typed in the usual ways") {
   CHECK(*parseEntry(flag, "", UnitSystem::Metric) == FieldValue{});
 }
 
+TEST_CASE("a meter's accuracy is typed as it stands in its manual, and a charge that cannot be is not made smaller") {
+  const Plan plan = plans::sound();
+  const auto typed = [&](const char* pointer, const char* text) {
+    return parseEntry(*findField(plan, pointer)->spec, text, UnitSystem::Metric);
+  };
+  CHECK(std::get<double>(*typed("/meter_accuracy", "0.5")) == Approx(0.005));
+  CHECK(std::get<double>(*typed("/meter_accuracy", "0.5 %")) == Approx(0.005));
+  CHECK(std::get<double>(*typed("/meter_accuracy", "0.005")) == Approx(0.005));
+  CHECK_FALSE(typed("/meter_accuracy", "20"));
+  CHECK_FALSE(typed("/joining/mark_soc", "0.99"));
+  CHECK_FALSE(typed("/packs/0/soc", "140"));
+}
+
 TEST_CASE("values are shown as a person reads them") {
   const Plan plan = plans::demo();
   const auto shown = [&](const std::string& pointer, UnitSystem units) {

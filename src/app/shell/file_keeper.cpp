@@ -206,8 +206,9 @@ void FileKeeper::printTiles(const TiledForm& form) {
 }
 
 void FileKeeper::printReport() {
-  const QString path = askedPath(QStringLiteral("The report"), QStringLiteral(".pdf"), QStringLiteral("-report"));
+  QString path = askedPath(QStringLiteral("The report"), QStringLiteral(".pdf"), QStringLiteral("-report"));
   if (path.isEmpty()) return;
+  if (path.endsWith(QLatin1String(".html.pdf"))) path.chop(4);  // asked for by its name
   const QString trouble = writeReport(document_.plan(), document_.assessment(), document_.units(), false, path);
   bottom_.say(trouble.isEmpty() ? QStringLiteral("Saved as %1.").arg(QFileInfo(path).fileName()) : trouble);
 }

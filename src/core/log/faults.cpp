@@ -4,6 +4,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/quantity/inference.h"
+
 namespace usherwright {
 namespace {
 
@@ -139,20 +141,6 @@ double likelihood(const Table& table, std::size_t fault, Sign sign, double value
 
 using Chances = std::array<double, faultCount>;
 
-void normalise(Chances& p) {
-  double sum = 0;
-  for (const double v : p) sum += v;
-  if (!(sum > 0)) return;
-  for (double& v : p) v /= sum;
-}
-
-double bits(const Chances& p) {
-  double out = 0;
-  for (const double v : p)
-    if (v > 0) out -= v * std::log2(v);
-  return out;
-}
-
 Chances after(const Table& table, Chances p, Sign sign, double value) {
   for (std::size_t f = 0; f < faultCount; ++f) p[f] *= likelihood(table, f, sign, value);
   normalise(p);
@@ -161,20 +149,20 @@ Chances after(const Table& table, Chances p, Sign sign, double value) {
 
 /// Bits that a reading of a sign is expected to take away.
 double expectedGain(const Table& table, const Chances& p, Sign sign) {
-  const double before = bits(p);
+  const double before = openBits(p);
   double left = 0;
   for (std::size_t f = 0; f < faultCount; ++f) {
     if (p[f] < 1e-4) continue;
     const Shown& s = table[f][static_cast<std::size_t>(sign)];
     if (isLook(sign)) {
-      left += p[f] * (s.middle * bits(after(table, p, sign, 1)) + (1 - s.middle) * bits(after(table, p, sign, 0)));
+      left += p[f] * (s.middle * openBits(after(table, p, sign, 1)) + (1 - s.middle) * openBits(after(table, p, sign, 0)));
       continue;
     }
     // Five points of a normal law, by Gauss and Hermite.
     constexpr std::array<double, 5> points{-2.857, -1.3556, 0, 1.3556, 2.857}, weights{0.01126, 0.22208, 0.53333, 0.22208, 0.01126};
     for (std::size_t i = 0; i < points.size(); ++i) {
       const double x = s.middle + points[i] * s.spread;
-      left += p[f] * weights[i] * bits(after(table, p, sign, sign == Sign::Spread ? std::pow(10, x) : x));
+      left += p[f] * weights[i] * openBits(after(table, p, sign, sign == Sign::Spread ? std::pow(10, x) : x));
     }
   }
   return before - left;
@@ -212,17 +200,14 @@ FaultRanking rankFaults(const FaultSetup& setup, const Signs& signs) {
   for (std::size_t f = 0; f < faultCount; ++f) out.faults.push_back({static_cast<PackFault>(f), p[f]});
   std::stable_sort(out.faults.begin(), out.faults.end(),
                    [](const RankedFault& a, const RankedFault& b) { return a.probability > b.probability; });
-  constexpr double worthIt = 0.02;  // bits
-  double best = 0;
+  BestQuestion<Sign> best;
   for (std::size_t s = 0; s < signCount; ++s) {
     const Sign sign = static_cast<Sign>(s);
     if (signs[s] || (sign == Sign::OwnAmperes && !setup.joined)) continue;
-    const double gain = expectedGain(table, p, sign);
-    if (gain < worthIt || gain / trouble[s] <= best) continue;
-    best = gain / trouble[s];
-    out.next = sign;
-    out.nextTells = gain;
+    best.offer(sign, expectedGain(table, p, sign), trouble[s]);
   }
+  out.next = best.id();
+  out.nextTells = best.bits();
   return out;
 }
 

@@ -8,6 +8,7 @@
 #include <map>
 
 #include "core/instrument/stream.h"
+#include "core/quantity/inference.h"
 
 namespace usherwright {
 namespace {
@@ -119,17 +120,12 @@ class Ranking {
   }
 
   void weigh() {
-    double all = 0;
-    for (RankedCause& c : causes_) {
-      c.share = weightOf({c.fault});
-      all += c.share;
-    }
-    // What nobody thought of shows anything.
-    out_.another = weightOf({});
-    all += out_.another;
-    if (all <= 0) return;
-    out_.another /= all;
-    for (RankedCause& c : causes_) c.share /= all;
+    std::vector<double> weights;
+    for (const RankedCause& c : causes_) weights.push_back(weightOf({c.fault}));
+    weights.push_back(weightOf({}));  // what nobody thought of shows anything
+    if (normalise(weights) <= 0) return;
+    out_.another = weights.back();
+    for (std::size_t i = 0; i < causes_.size(); ++i) causes_[i].share = weights[i];
     out_.causes = causes_;
   }
 
@@ -157,27 +153,24 @@ class Ranking {
 
   /// Every fault shows one thing of a step: the bits are the entropy of what is said.
   void ask() {
-    double best = 0;
+    BestQuestion<std::string> best;
     std::vector<std::pair<double, BenchWorld>> worlds;
     for (const RankedCause& c : causes_)
       if (c.share > leastShare) worlds.emplace_back(c.share, BenchWorld(plan_, f_, {c.fault}, 1));
     for (const WorkStep& step : steps_) {
       if (!mayBeRead(step)) continue;
       std::map<int, double> said;
-      double all = 0;
       for (auto& [share, world] : worlds) {
         const auto reading = shownBy(world, step);
         said[saidOf(step, reading, reading ? doubtOf(plan_, *step.gate, *reading) : 0)] += share;
-        all += share;
       }
-      double bits = 0;
-      for (const auto& [what, share] : said) bits -= share / all * std::log2(share / all);
-      const double worth = bits / (step.minutes + 3.0);
-      if (bits < 0.02 || worth <= best) continue;
-      best = worth;
-      out_.next = step.id;
-      out_.tells = bits;
+      std::vector<double> shares;
+      for (const auto& [what, share] : said) shares.push_back(share);
+      normalise(shares);
+      best.offer(step.id, openBits(shares), step.minutes + 3.0);
     }
+    out_.next = best.id();
+    out_.tells = best.bits();
   }
 
   const Plan& plan_;

@@ -243,6 +243,14 @@ std::vector<BalanceNeed> balanceNeeds(const Plan& plan, const Assessment& assess
   return out;
 }
 
+std::string refusedOnTheWay(const Plan& plan, const Assessment& assessment, std::size_t charger, std::size_t pack) {
+  if (const Finding* stopped = chargingStop(plan, assessment, charger, pack)) return fmt::format("{}: {}", stopped->id, stopped->sentence);
+  if (!chargeInputOf(plan.chargers[charger], plan.packs[pack], assessment.figures.packs[pack].model)) return "its output is not known yet";
+  if (const std::string open = notProven(plan, assessment, charger, pack); !open.empty()) return "not proven: " + open;
+  if (!plan.packs[pack].chargeTemperature) return "how cold it is there is not known yet";
+  return {};
+}
+
 std::vector<TopUp> topUps(const Plan& plan, const Assessment& assessment, Minute stop) {
   std::vector<TopUp> out;
   const Figures& f = assessment.figures;
@@ -256,15 +264,9 @@ std::vector<TopUp> topUps(const Plan& plan, const Assessment& assessment, Minute
     t.pack = pair.pack;
     t.mass = charger.mass;
     t.draws = mainsDraw(charger);
-    const auto in = chargeInputOf(charger, pack, m);
-    if (const Finding* stopped = chargingStop(plan, assessment, pair.charger, pair.pack))
-      t.refused = fmt::format("{}: {}", stopped->id, stopped->sentence);
-    else if (!in) t.refused = "its output is not known yet";
-    else if (const std::string open = notProven(plan, assessment, pair.charger, pair.pack); !open.empty())
-      t.refused = "not proven: " + open;
-    else if (!pack.chargeTemperature) t.refused = "how cold it is there is not known yet";
+    t.refused = refusedOnTheWay(plan, assessment, pair.charger, pair.pack);
     if (t.refused.empty()) {
-      ChargeInput whole = *in;
+      ChargeInput whole = *chargeInputOf(charger, pack, m);
       whole.target = StateOfCharge(1);
       const ChargeRun run = charge(whole);
       const Second until = stop;

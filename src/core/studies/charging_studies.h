@@ -55,6 +55,9 @@ struct BalanceNeed {
 };
 std::vector<BalanceNeed> balanceNeeds(const Plan& plan, const Assessment& assessment);
 
+/// Why a charger may not fill a pack on the way: a Stop, what is not proven, what is not known. Empty if it may.
+std::string refusedOnTheWay(const Plan& plan, const Assessment& assessment, std::size_t charger, std::size_t pack);
+
 /// Half an hour at a socket on the way: one charger on one pack at its present charge.
 struct TopUp {
   std::size_t charger = 0, pack = 0;

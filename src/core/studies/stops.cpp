@@ -101,7 +101,7 @@ class OnTheWay {
     Second left = *stop.minutes;
     std::string why;
     for (const std::size_t k : served) {
-      const std::string no = refusal(static_cast<std::size_t>(charger - plan_.chargers.begin()), k);
+      const std::string no = refusedOnTheWay(plan_, a_, static_cast<std::size_t>(charger - plan_.chargers.begin()), k);
       if (!no.empty()) {
         why = no;
         continue;
@@ -118,15 +118,6 @@ class OnTheWay {
       if (left <= Second(0)) break;
     }
     if (s.gained <= WattHour(0) && s.refused.empty()) s.refused = why.empty() ? "the packs are full enough" : why;
-  }
-
-  /// Why this charger may not fill this pack; empty if it may.
-  std::string refusal(std::size_t charger, std::size_t pack) const {
-    if (const Finding* stopped = chargingStop(plan_, a_, charger, pack)) return fmt::format("{}: {}", stopped->id, stopped->sentence);
-    if (!chargeInputOf(plan_.chargers[charger], plan_.packs[pack], f_.packs[pack].model)) return "its output is not known yet";
-    if (const std::string open = notProven(plan_, a_, charger, pack); !open.empty()) return "not proven: " + open;
-    if (!plan_.packs[pack].chargeTemperature) return "how cold it is there is not known yet";
-    return {};
   }
 
   void goOn(const StopMade& s) {

@@ -31,7 +31,7 @@ constexpr std::array<Pair, 15> tokens{{
     {"#BFDDE0", "#24464E"},  // Shoal
     {"#D9C9A3", "#4A412E"},  // Bank
     {"#CDBE98", "#5F553E"},  // BankLine
-    {"#A4541F", "#E0935A"},  // Copper
+    {"#9E501D", "#E0935A"},  // Copper
     {"#A3262A", "#F08A84"},  // Stop
     {"#7F5600", "#E2B75A"},  // Mind
     {"#3F5B8C", "#9DB6E6"},  // Note
