@@ -9,6 +9,7 @@
 #include "core/practice/causes.h"
 #include "core/report/report.h"
 #include "core/studies/go_or_not.h"
+#include "core/studies/way_ridden.h"
 #include "core/studies/what_if.h"
 #include "core/travel/on_ground.h"
 #include "demo_plan.h"
@@ -35,6 +36,15 @@ void goOrNotOfDemo(benchmark::State& state) {
   for (auto _ : state) benchmark::DoNotOptimize(goOrNot(plan, {shippedCatalogue()}, 0, {{Volt(52.1), true}, {Volt(53.0), true}}));
 }
 BENCHMARK(goOrNotOfDemo)->Unit(benchmark::kMillisecond);
+
+/// The first ride of the demo with its stop, and the places of its picture.
+void wayWithStops(benchmark::State& state) {
+  const Plan plan = bench::demoPlan();
+  const Assessment a = assess(plan, {shippedCatalogue()});
+  for (auto _ : state) benchmark::DoNotOptimize(wayRidden(plan, a.figures, 400, withStops(plan, a)));
+  state.counters["limit_ms"] = 16;
+}
+BENCHMARK(wayWithStops)->Unit(benchmark::kMillisecond);
 
 /// 100 000 points, one a second, to the ground and the Wh over it.
 void longTrack(benchmark::State& state) {

@@ -125,6 +125,13 @@ TEST_CASE("F1 of every station: the question it answers, five lines, a picture, 
     CHECK(picture->shown()[0]->shapes.size() > 5);
     b.key(Qt::Key_Escape);
   }
+  // The rest of the manual: what is everywhere, and every job.
+  b.goTo(QStringLiteral("The manual"));
+  for (const char* words : {"The channel", "A second pack beside the first", "Another pack instead", "A pack from cells",
+                            "The right charger", "Care, storage, handing on"})
+    CHECK(b.window().sheet()->body().contains(QLatin1String(words)));
+  CHECK_FALSE(b.window().sheet()->body().contains(QStringLiteral(".md")));
+  b.key(Qt::Key_Escape);
   // A working has no picture.
   b.key(Qt::Key_8, Qt::ControlModifier);
   b.key(Qt::Key_F2);

@@ -47,6 +47,7 @@ Json withKeys(int count) {
 TEST_CASE("lists are as long as the window lets them be, and not longer") {
   for (const char* list : {"chargers", "routes"}) {
     Json json = demo();
+    for (Json& route : json["routes"]) route.erase("stops");  // they name a charger
     const Json one = json[list].front();
     json[list] = Json::array();
     for (int i = 0; i < 201; ++i) {

@@ -9,6 +9,7 @@
 #include "core/io/plan_json.h"
 #include "core/plan/edit.h"
 #include "core/plan/entries.h"
+#include "core/plan/kept.h"
 #include "core/plan/lists.h"
 #include "core/plan/structure.h"
 #include "support/field_values.h"
@@ -31,6 +32,12 @@ FieldValue anyValueOf(const FieldSpec& spec) {
 Plan crowded() {
   Plan plan = withAnotherRoute(withAccessory(withAccessory(plans::demo(), "lamp"), "horn"));
   plan = *withDuplicatePack(*withChargerFor(plan, 1), 1);
+  for (const char* charger : {"charger-stock", "charger-deck", ""}) {
+    plan = *withNew(plan, "/routes/0/stops");
+    plan.routes[0].stops.back().at = Kilometre(3);
+    plan.routes[0].stops.back().charger = charger;
+  }
+  plan = *withKept(*withKept(plan, "old", PackUse::Spare), "older", PackUse::Quarantined);
   for (std::size_t k = 0; k < plan.packs.size(); ++k)
     for (int i = 0; i < 3; ++i) {
       plan = *withReading(plan, k, {fmt::format("2026-10-0{}", i + 1), ReadingOf::Groups, Volt(50 + i), Minute(60), {}, {}});

@@ -5,6 +5,7 @@
 
 #include "core/io/plan_json.h"
 #include "core/plan/edit.h"
+#include "core/plan/entries.h"
 #include "core/plan/options.h"
 #include "support/reference_case.h"
 
@@ -23,14 +24,14 @@ Plan example(const std::string& name) {
 
 Plan demo() {
   Plan plan = withoutLog(todayOf(example("ferry-path-library-trike")));
-  for (Route& r : plan.routes) r.stops.clear();
+  while (!plan.routes.front().stops.empty()) plan = *without(plan, "/routes/0/stops", 0);
+  while (!plan.kept.empty()) plan = *without(plan, "/kept", 0);
   return plan;
 }
 
 Plan withoutLog(Plan plan) {
   plan.rides = {};
   plan.log = {};
-  plan.kept.clear();
   for (Pack& p : plan.packs) {
     p.charges = {};
     p.capacityTests = {};

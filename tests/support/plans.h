@@ -12,9 +12,9 @@ namespace plans {
 /// "ferry-path-library-trike", "quarry-town-folder", "allotment-barrow", "moor-tractor".
 std::string exampleText(const std::string& name);
 usherwright::Plan example(const std::string& name);
-/// Without rides, charges, capacity tests, what happened, and packs that are kept.
+/// Without rides, charges, capacity tests and what happened.
 usherwright::Plan withoutLog(usherwright::Plan plan);
-/// The demo without its ways forward, its log and its stops: exactly one Stop.
+/// The demo without its ways forward, its log, its stops and the pack that is kept: exactly one Stop.
 usherwright::Plan demo();
 /// The demo with its one Stop mended and its cells tested: nothing but the narrows to mind.
 usherwright::Plan sound();

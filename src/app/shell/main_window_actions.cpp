@@ -45,13 +45,7 @@ void MainWindow::buildActions() {
                 [this] { document_.undo(); },
                 [this] { return document_.canUndo() ? QStringLiteral("Undo: ") + document_.undoWords() : QStringLiteral("Undo"); },
                 [this] { return document_.canUndo(); }});
-  actions_.add({QStringLiteral("begin-way"),
-                QStringLiteral("Begin a way forward"),
-                QStringLiteral("Ctrl+D"),
-                QStringLiteral("&Edit"),
-                [this] { beginWay(); },
-                {},
-                {}});
+  add("begin-way", QStringLiteral("Begin a way forward"), "Ctrl+D", "&Edit", [this] { beginWay(); });
   actions_.add({QStringLiteral("open-today"),
                 QStringLiteral("Back to today's plan"),
                 {},
@@ -93,6 +87,8 @@ void MainWindow::buildActions() {
   add("larger", QStringLiteral("Everything larger"), "Ctrl++", "&View", [this] { zoom(look_.scale() + 0.1); });
   add("smaller", QStringLiteral("Everything smaller"), "Ctrl+-", "&View", [this] { zoom(look_.scale() - 0.1); });
   add("help", QStringLiteral("Help on this station"), "F1", "&Help", [this] { showHelp(); });
+  add("manual", QStringLiteral("The manual: what is everywhere, and the five jobs"), "", "&Help",
+      [this] { sheet_->show(QStringLiteral("The manual"), manualOfJobs()); });
   add("keys", QStringLiteral("Keys"), "", "&Help", [this] { sheet_->show(QStringLiteral("Keys"), keysText(actions_)); });
   add("about", QStringLiteral("About, and cautions"), "", "&Help",
       [this] { sheet_->show(QStringLiteral("About Usherwright"), aboutText()); });

@@ -181,7 +181,8 @@ Expected<FieldValue> parseEntry(const FieldSpec& spec, std::string_view raw, Uni
     if (!number) return tl::unexpected(number.error());
     auto result = validated(spec, FieldValue{*number});
     // A meter's "0.5", where a tenth is the most that can be meant, is half a percent, not a half.
-    if (!result && spec.kind == Kind::Fraction && spec.maximum <= 0.1 && text.find('%') == std::string::npos)
+    const auto bare = parseNumber(text);
+    if (!result && spec.kind == Kind::Fraction && spec.maximum <= 0.1 && bare && *bare <= 1)
       if (auto percent = validated(spec, FieldValue{*number / 100}); percent) return percent;
     if (!result) result.error().found = inQuotes(text);
     return result;

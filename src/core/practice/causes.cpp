@@ -121,6 +121,7 @@ class Ranking {
 
   void weigh() {
     std::vector<double> weights;
+    weights.reserve(causes_.size() + 1);
     for (const RankedCause& c : causes_) weights.push_back(weightOf({c.fault}));
     weights.push_back(weightOf({}));  // what nobody thought of shows anything
     if (normalise(weights) <= 0) return;
@@ -165,6 +166,7 @@ class Ranking {
         said[saidOf(step, reading, reading ? doubtOf(plan_, *step.gate, *reading) : 0)] += share;
       }
       std::vector<double> shares;
+      shares.reserve(said.size());
       for (const auto& [what, share] : said) shares.push_back(share);
       normalise(shares);
       best.offer(step.id, openBits(shares), step.minutes + 3.0);
