@@ -46,6 +46,24 @@ TEST_CASE("C-024 by keys: the old pack is kept as a spare, shown by itself, edit
   CHECK(b.document().plan().kept.empty());
 }
 
+TEST_CASE("of a pack that lies somewhere nothing but its name is kept, until its label is read on the bike") {
+  Bench b;
+  b.window().session().begin(plans::sound());
+  page(b, Qt::Key_3, "Put aside");
+  auto* name = named<QLineEdit>(b, "pack that lies somewhere");
+  b.click(name);
+  b.type(QStringLiteral("shed"));
+  b.key(Qt::Key_Return);
+  Bench::settle();
+  REQUIRE(b.document().plan().kept.size() == 1);
+  CHECK(b.document().plan().kept[0].id == "shed");
+  for (QPushButton* button : b.window().findChildren<QPushButton*>())
+    if (button->isVisible() && button->text() == QStringLiteral("Show it by itself")) CHECK_FALSE(button->isEnabled());
+  b.clickButton(QStringLiteral("Bring it onto the bike"));
+  REQUIRE(b.document().plan().packs.size() == 3);
+  CHECK(b.document().plan().packs[2].id == "shed");
+}
+
 TEST_CASE("C-104 by keys: a stop on the way asks where, how long and with what, and only then puts something in") {
   Bench b;
   Plan plan = plans::sound();

@@ -36,11 +36,14 @@ AsidePage::AsidePage(Kit kit, CurrentPack current) : StationPage(kit), current_(
     connect(button, &QPushButton::clicked, this, handler);
     back->addWidget(button);
     ofChosen_.push_back(button);
+    return button;
   };
   action("Bring it onto the bike", "with its leads, its chargers and its log", [this] { bringBack(); });
-  action("Show it by itself", "every station shows this pack alone; “Back to today's plan” ends it",
-         [this] { kit_.document.openWay(wayOfKept(kit_.document.plan().kept[static_cast<std::size_t>(chosen_->currentIndex())].id)); });
+  alone_ = action("Show it by itself", "every station shows this pack alone; “Back to today's plan” ends it", [this] {
+    kit_.document.openWay(wayOfKept(kit_.document.plan().kept[static_cast<std::size_t>(chosen_->currentIndex())].id));
+  });
   ofChosen_.push_back(chosen_);
+  connect(chosen_, &QComboBox::currentIndexChanged, this, &AsidePage::showChosen);
   column->addLayout(back);
   problem_ = wrapped("problem");
   problem_->setObjectName(QStringLiteral("kept-problem"));
@@ -75,6 +78,13 @@ void AsidePage::bringBack() {
   kit_.document.commit(next, QStringLiteral("%1 onto the bike").arg(text(keptName(plan.kept[index]))));
 }
 
+/// Of one of which nothing but its name is known there is nothing to show: it comes onto the bike to have its label read.
+void AsidePage::showChosen() {
+  const auto& kept = kit_.document.plan().kept;
+  const auto at = static_cast<std::size_t>(std::max(0, chosen_->currentIndex()));
+  alone_->setEnabled(at < kept.size() && !kept[at].plan->packs.empty());
+}
+
 void AsidePage::refresh() {
   const Plan& plan = kit_.document.plan();
   aside_->setText(
@@ -84,6 +94,7 @@ void AsidePage::refresh() {
   for (const KeptPack& k : plan.kept) chosen_->addItem(text(keptName(k)));
   chosen_->setCurrentIndex(std::clamp(was, 0, std::max(0, static_cast<int>(plan.kept.size()) - 1)));
   for (QWidget* w : ofChosen_) w->setVisible(!plan.kept.empty());
+  showChosen();
   cards_->show(drawing::keptCards(plan, today()));
 }
 

@@ -17,11 +17,13 @@ class AsidePage : public StationPage {
  private:
   void putAside(PackUse use);
   void bringBack();
+  void showChosen();
 
   CurrentPack current_;
   CardList* cards_;
   QLabel *aside_, *problem_;
   QComboBox* chosen_;
+  QPushButton* alone_;
   std::vector<QWidget*> ofChosen_;
 };
 
