@@ -219,3 +219,19 @@ TEST_CASE("a line of the log names a kept pack: what happened to it is its own, 
   CHECK_FALSE(line("charged second 5 Ah").asks.empty());
   CHECK(line("charged 5 Ah from 30 to 80 %").asks.empty());
 }
+
+TEST_CASE("private things of a pack go aside with it and come back; those of others stay") {
+  Plan plan = plans::sound();
+  plan.privateThings = {{"key", "A 1042", "second", {}}, {"frame", "F 7", "", {}}, {"key", "B 9", "stock", {}}};
+  const Plan away = aside(plan, 1);
+  REQUIRE(away.privateThings.size() == 2);
+  CHECK(away.privateThings[0].value == "F 7");
+  CHECK(away.privateThings[1].value == "B 9");
+  const Plan& alone = *away.kept[0].plan;
+  REQUIRE(alone.privateThings.size() == 1);
+  CHECK(alone.privateThings[0].value == "A 1042");
+  const auto back = withBroughtBack(away, 0);
+  REQUIRE(back);
+  CHECK(back->privateThings.size() == 3);
+  CHECK(shared(away, {}).kept[0].plan->privateThings.empty());
+}

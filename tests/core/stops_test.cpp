@@ -1,5 +1,7 @@
 // Charging on the way: nothing that is unknown is charged, more minutes never put in less, and a stop carries farther.
+#include <algorithm>
 #include <catch2/catch.hpp>
+#include <cmath>
 
 #include "core/assess/figures.h"
 #include "core/plan/edit.h"
@@ -108,6 +110,11 @@ TEST_CASE("a ride that lies without a stop goes farther with one, and the way sh
     else CHECK(with.points[i].left[1].value() <= with.points[i - 1].left[1].value() + 1);
   }
   REQUIRE(at > 0);
+  // A knee that the ride does not come to, because it stopped before, is none.
+  for (const auto& [pack, where] : without.knees)
+    if (where < Kilometre(30))
+      CHECK(std::any_of(with.knees.begin(), with.knees.end(),
+                        [&, p = pack, w = where](const auto& k) { return k.first == p && std::abs((k.second - w).value()) < 0.5; }));
   CHECK(with.points[at].at.value() == Approx(30).margin(0.01));
   CHECK(with.points[at].left[1].value() - with.points[at - 1].left[1].value() == Approx(with.stops.gained.value()).epsilon(0.02));
 }
