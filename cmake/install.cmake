@@ -46,8 +46,6 @@ add_custom_target(completion_calc ALL DEPENDS ${completion}/usherwright-calc)
 install(FILES ${completion}/usherwright-calc DESTINATION ${CMAKE_INSTALL_DATADIR}/bash-completion/completions)
 if(USHERWRIGHT_APP)
   install(FILES data/package/usherwright.bash-completion DESTINATION ${CMAKE_INSTALL_DATADIR}/bash-completion/completions RENAME usherwright)
-endif()
-if(USHERWRIGHT_APP)
   add_custom_command(OUTPUT ${man}/usherwright.1 COMMAND ${CMAKE_COMMAND} -E env QT_QPA_PLATFORM=offscreen $<TARGET_FILE:usherwright> --manual > ${man}/usherwright.1
                      DEPENDS usherwright)
   packed(manual_window ${man}/usherwright.1.gz ${man}/usherwright.1)

@@ -110,10 +110,7 @@ void followId(Plan& plan, const std::string& pointer, const std::string& before,
   const bool pack = pointer.starts_with("/packs/");
   if (!pack && !pointer.starts_with("/chargers/")) return;
   renameInAcceptances(plan, before, after);
-  if (pack) return renameReferences(plan, before, after);
-  for (Route& r : plan.routes)
-    for (RouteStop& s : r.stops)
-      if (s.charger == before) s.charger = after;
+  renameReferences(plan, pack ? Refers::Pack : Refers::Charger, before, after);
 }
 
 tl::unexpected<Problem> noSuchPack(std::size_t index) { return noSuchEntry("/packs", index); }

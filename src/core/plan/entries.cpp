@@ -201,9 +201,10 @@ Expected<Plan> appended(const Plan& plan, const std::string& list, Make&& made) 
 
 }  // namespace
 
-void renameReferences(Plan& plan, const std::string& before, const std::string& after) {
-  for (const Refers kind : {Refers::Pack, Refers::OwnPack})
-    for (const std::string& pointer : referencesTo(plan, kind, before)) assignField(plan, pointer, FieldValue{after});
+void renameReferences(Plan& plan, Refers kind, const std::string& before, const std::string& after) {
+  for (const std::string& pointer : referencesTo(plan, kind, before)) assignField(plan, pointer, FieldValue{after});
+  if (kind != Refers::Pack) return;
+  for (const std::string& pointer : referencesTo(plan, Refers::OwnPack, before)) assignField(plan, pointer, FieldValue{after});
   for (Charger& charger : plan.chargers) std::replace(charger.forPacks.begin(), charger.forPacks.end(), before, after);
   for (std::size_t i = 0; i < plan.log.size(); ++i)
     if (plan.log[i].pack == before) plan.log.edit()[i].pack = after;

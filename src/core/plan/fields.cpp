@@ -181,8 +181,7 @@ Expected<FieldValue> parseEntry(const FieldSpec& spec, std::string_view raw, Uni
     if (!number) return tl::unexpected(number.error());
     auto result = validated(spec, FieldValue{*number});
     // A meter's "0.5", where a tenth is the most that can be meant, is half a percent, not a half.
-    const auto bare = parseNumber(text);
-    if (!result && spec.kind == Kind::Fraction && spec.maximum <= 0.1 && bare && *bare <= 1)
+    if (!result && spec.kind == Kind::Fraction && spec.maximum <= 0.1 && parseNumber(text).value_or(2) <= 1)
       if (auto percent = validated(spec, FieldValue{*number / 100}); percent) return percent;
     if (!result) result.error().found = inQuotes(text);
     return result;

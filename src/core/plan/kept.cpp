@@ -8,7 +8,6 @@
 #include "core/plan/edit.h"
 #include "core/plan/entries.h"
 #include "core/plan/names.h"
-#include "core/plan/photo.h"
 #include "core/plan/pointers.h"
 #include "core/quantity/text.h"
 
@@ -98,13 +97,6 @@ Expected<Plan> checked(Plan next, const Plan& before) {
 }
 
 }  // namespace
-
-bool isPhotoName(std::string_view name) {
-  const auto good = [](char c) {
-    return (c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z') || (c >= '0' && c <= '9') || c == '-' || c == '_' || c == '.';
-  };
-  return !name.empty() && name.size() <= 80 && name.front() != '.' && std::all_of(name.begin(), name.end(), good);
-}
 
 const KeptPack* findKept(const Plan& plan, const std::string& id) {
   const std::size_t at = placeOf(plan.kept, id);

@@ -23,6 +23,13 @@ bool operator==(const KeptPack& a, const KeptPack& b) {
          a.unknown == b.unknown;
 }
 
+bool isPhotoName(std::string_view name) {
+  const auto good = [](char c) {
+    return (c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z') || (c >= '0' && c <= '9') || c == '-' || c == '_' || c == '.';
+  };
+  return !name.empty() && name.size() <= 80 && name.front() != '.' && std::all_of(name.begin(), name.end(), good);
+}
+
 const Cell* Plan::findCell(const std::string& id) const {
   return firstWhere(cells, [&](const Cell& c) { return c.id == id; });
 }

@@ -3,6 +3,7 @@
 
 #include <string>
 
+#include "core/plan/fields.h"
 #include "core/plan/plan.h"
 #include "core/plan/values.h"
 #include "core/quantity/problem.h"
@@ -15,8 +16,8 @@ void assignField(Plan& plan, const std::string& pointer, const FieldValue& value
 /// An id that no pack, charger, lead or ride has: the stem, else "stem-2", …
 std::string freshId(const Plan& plan, const std::string& stem);
 
-/// Whatever names a pack goes with it when it gets another id: lead ends, chargers, the converter.
-void renameReferences(Plan& plan, const std::string& before, const std::string& after);
+/// Whatever names a pack or a charger goes with it when it gets another id: lead ends, chargers, the converter, stops.
+void renameReferences(Plan& plan, Refers kind, const std::string& before, const std::string& after);
 
 /// Acceptances about a pack, charger or accessory, in whatever way it is named in their part ("second/fuse", "charger/second").
 void dropAcceptancesOf(Plan& plan, const std::string& id);

@@ -171,37 +171,21 @@ struct Plugged {
 
 std::vector<Plugged> pluggedThings(const Context& c) {
   std::vector<Plugged> all;
-  for (std::size_t k = 0; k < c.plan.packs.size(); ++k) {
-    const Pack& p = c.plan.packs[k];
-    const PackModel& m = c.figures.packs[k].model;
+  // `said` stands behind its name.
+  const auto both = [&](const Pack& p, const PackModel& m, const std::string& said, const std::string& plug, const std::string& port) {
     if (!p.plug.empty())
-      all.push_back({familyOf(c, p.plug), "plug of " + m.name, p.id + "/plug", packPointer(k, "plug"), m.full, p.ownHalf.plusAt, {}});
+      all.push_back({familyOf(c, p.plug), "plug of " + m.name + said, p.id + "/plug", plug, m.full, p.ownHalf.plusAt, {}});
     if (!p.chargePort.empty())
-      all.push_back({familyOf(c, p.chargePort),
-                     "charge port of " + m.name,
-                     p.id + "/port",
-                     packPointer(k, "charge_port"),
-                     m.full,
-                     {},
-                     p.chargePolarity});
-  }
+      all.push_back({familyOf(c, p.chargePort), "charge port of " + m.name + said, p.id + "/port", port, m.full, {}, p.chargePolarity});
+  };
+  for (std::size_t k = 0; k < c.plan.packs.size(); ++k)
+    both(c.plan.packs[k], c.figures.packs[k].model, "", packPointer(k, "plug"), packPointer(k, "charge_port"));
   for (std::size_t i = 0; i < c.plan.kept.size(); ++i) {
-    const KeptPack& kept = c.plan.kept[i];
-    if (kept.plan->packs.empty()) continue;
-    const Pack& p = kept.plan->packs.front();
-    const PackModel m = packModel(p, makeupOf(*kept.plan, p), kept.plan->ambient);
+    const Plan& alone = *c.plan.kept[i].plan;
+    if (alone.packs.empty()) continue;
+    const Pack& p = alone.packs.front();
     const std::string pointer = fmt::format("/kept/{}/id", i);
-    if (!p.plug.empty())
-      all.push_back(
-          {familyOf(c, p.plug), fmt::format("plug of {}, which is kept,", m.name), p.id + "/plug", pointer, m.full, p.ownHalf.plusAt, {}});
-    if (!p.chargePort.empty())
-      all.push_back({familyOf(c, p.chargePort),
-                     fmt::format("charge port of {}, which is kept,", m.name),
-                     p.id + "/port",
-                     pointer,
-                     m.full,
-                     {},
-                     p.chargePolarity});
+    both(p, packModel(p, makeupOf(alone, p), alone.ambient), ", which is kept,", pointer, pointer);
   }
   for (std::size_t i = 0; i < c.plan.chargers.size(); ++i) {
     const Charger& x = c.plan.chargers[i];
