@@ -83,12 +83,14 @@ TEST_CASE("20 000 labels from the generator: nothing is confidently wrong, and m
   CHECK(static_cast<double>(sure) > 0.95 * static_cast<double>(certain));
 }
 
-TEST_CASE("20 000 damaged labels: at most one in a thousand is confidently wrong") {
-  labels::Maker maker(1);
+TEST_CASE("100 000 damaged labels of five seeds: at most two in ten thousand are confidently wrong") {
   int wrong = 0;
-  for (int i = 0; i < 20000; ++i) {
-    labels::Made made = maker.make();
-    wrong += wrongIn(readLabel(maker.damaged(made.text)), made).empty() ? 0 : 1;
+  for (unsigned seed = 1; seed <= 5; ++seed) {
+    labels::Maker maker(seed);
+    for (int i = 0; i < 20000; ++i) {
+      labels::Made made = maker.make();
+      wrong += wrongIn(readLabel(maker.damaged(made.text)), made).empty() ? 0 : 1;
+    }
   }
   CHECK(wrong <= 20);
 }

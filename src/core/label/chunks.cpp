@@ -46,6 +46,15 @@ bool Chunks::wordsOf(std::size_t from, std::size_t to, std::vector<Item>& found)
   return false;
 }
 
+/// "Lade'strom", "Nen-nstrom": a mark within one word of the table; the place behind it, 0 if there is none.
+std::size_t Chunks::tornTo(std::size_t from, std::size_t end, std::size_t to) const {
+  if (end + 1 >= to || (at(end) != U'\'' && at(end) != U'-') || !isLatin(at(end + 1))) return 0;
+  const std::size_t behind = lettersFrom(end + 1, to);
+  const Item a = word(from, end), b = word(end + 1, behind);
+  if (at(end) == U'-' && a.understood && b.understood) return 0;
+  return word(from, behind).understood ? behind : 0;
+}
+
 bool Chunks::explain(std::size_t from, std::size_t to, std::vector<Item>& found) const {
   std::size_t i = from;
   bool touchesNumber = false;  // the piece before is a number or a word that touches one
@@ -61,8 +70,16 @@ bool Chunks::explain(std::size_t from, std::size_t to, std::vector<Item>& found)
         const bool figures = std::all_of(text_.begin() + static_cast<long>(i), text_.begin() + static_cast<long>(end), looksLikeFigure);
         const bool doubtful = end - i > 3 && at(end - 1) == U's' && words_.find(lettersOf(i, end - 1)) != nullptr;  // "OutputS4.6V"
         if (figures || doubtful || !wordsOf(i, end, found)) return false;
+      } else if (const std::size_t whole = tornTo(i, end, to); whole != 0) {
+        found.push_back(word(i, whole));
+        i = whole;
+        continue;
       } else {
         found.push_back(word(i, end));
+        if (std::vector<Item> parts; !found.back().understood && wordsOf(i, end, parts)) {  // "ControllerOutput"
+          found.pop_back();
+          found.insert(found.end(), parts.begin(), parts.end());
+        }
         if (touchesNumber && !found.back().understood) return false;
       }
       i = end;
@@ -82,6 +99,14 @@ bool Chunks::explain(std::size_t from, std::size_t to, std::vector<Item>& found)
   return true;
 }
 
+/// A mark within the letters of one unit, to the end of what stands together; the place behind it, 0 if there is none.
+std::size_t Chunks::tornUnit(std::size_t from, std::size_t end, std::size_t to) const {
+  if (end == from || end + 1 >= to || (at(end) != U'\'' && at(end) != U'-') || !isLatin(at(end + 1))) return 0;
+  if (lettersFrom(end + 1, to) != to) return 0;
+  const UnitWord* unit = unitOf(lettersOf(from, to));
+  return unit != nullptr && isElectric(unit->unit) ? to : 0;
+}
+
 bool Chunks::number(std::size_t& i, std::size_t to, std::vector<Item>& found) const {
   std::size_t end = i;
   while (end < to && (digitAt(end) || ((at(end) == U'.' || at(end) == U',' || at(end) == U'\'') && digitAt(end + 1)))) ++end;
@@ -98,6 +123,7 @@ bool Chunks::number(std::size_t& i, std::size_t to, std::vector<Item>& found) co
   n.value = printed.value;
   n.grouped = printed.grouped;
   n.ungrouped = printed.decimal;
+  n.pointFirst = at(i) == U'.';
   if (letters == U"x" && digitAt(lettersEnd)) {
     found.push_back(n);
     found.push_back(item(Item::Kind::Mark, end, lettersEnd));
@@ -110,6 +136,12 @@ bool Chunks::number(std::size_t& i, std::size_t to, std::vector<Item>& found) co
     n.unit = PrintedUnit::MilliOhm;
     n.end = g_[to].end;
     found.push_back(n);
+  } else if (const std::size_t torn = tornUnit(end, lettersEnd, to); torn != 0) {  // "2350mA-h"
+    putUnit(n, *unitOf(lettersOf(end, torn)));
+    n.end = g_[torn - 1].end;
+    found.push_back(n);
+    i = torn;
+    return true;
   } else if (!letters.empty()) {
     const UnitWord* unit = unitBefore(letters, words_, rest);
     if (unit == nullptr) return false;

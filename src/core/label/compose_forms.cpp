@@ -22,7 +22,7 @@ class Forms : Passes<Forms> {
     run(&Forms::range);
     run(&Forms::list);
     run(&Forms::current);
-    torn();
+    markTorn(in_);
     resolve();
     return std::move(in_);
   }
@@ -57,7 +57,7 @@ class Forms : Passes<Forms> {
   /// "54. 6 V", "36 ,5 V", "10 4 Ah": a blank within a figure, or a point that is gone. "36, 48 V" is a list, "2. 36 V" may be a heading.
   bool gap() {
     if (!bareAt(i_) || std::floor(in_[i_].value) != in_[i_].value || in_[i_].value >= 1000) return false;
-    bool point = false, comma = false;
+    bool point = false, comma = false, speck = false;
     std::size_t j = i_ + 1;
     const auto stray = [&](std::size_t k) {
       return k < in_.size() && in_[k].kind == Item::Kind::Mark &&
@@ -68,18 +68,21 @@ class Forms : Passes<Forms> {
       comma = comma || isMark(in_[j], U',');
     }
     if (!numberAt(j) || in_[j].low || in_[j].begin - in_[i_].end > 4) return false;
+    // "58 |8V", "54- 6 V": what divides has space on both sides.
+    if (j == i_ + 1) speck = in_[j].glued && in_[j].begin > in_[i_].end;
+    if (j == i_ + 2) speck = in_[i_ + 1].glued != in_[j].glued && !isMark(in_[i_ + 1], U'\n');
     const Item& next = in_[j];
     if (!isElectric(next.unit) && !(next.unit == PrintedUnit::None && plusMinusAt(j + 1) > 0)) return false;
     const double first = in_[i_].value, printed = next.value / next.scaleOfUnit;
     if (next.value < 0 || printed >= 1000) return false;
     const bool behindPoint = printed < 1;  // ".5 A"
-    if (j > i_ + 1 && !point && !comma && !behindPoint) return false;
+    if (j > i_ + 1 && !point && !comma && !behindPoint && !speck) return false;
     if (!behindPoint && std::abs(printed - std::round(printed)) > 1e-9) return false;
     const bool oneDigit = printed < 9.5, twoDigits = !oneDigit && printed < 99.5;
     const bool list = !point && comma && in_[i_ + 1].glued && !next.glued && twoDigits && first >= 5;
     const bool heading = first < 3 && !oneDigit && next.scaleOfUnit >= 1;
     const bool ofCell = twoDigits && first >= 2 && first <= 4 && (next.unit == PrintedUnit::Volt || next.unit == PrintedUnit::None);
-    const bool without = !next.glued && (oneDigit || ofCell);
+    const bool without = (!next.glued || speck) && (oneDigit || ofCell);
     if (list || (point ? heading : !comma && !without)) return false;
     const bool thousand = next.scaleOfUnit < 1 && !oneDigit && !twoDigits;  // "2. 600 mAh"
     const double places = behindPoint || thousand ? 1 : oneDigit ? 10 : twoDigits ? 100 : 1000;
@@ -102,7 +105,10 @@ class Forms : Passes<Forms> {
     Item n = in_[j + 1];
     n.begin = in_[i_].begin;
     n.glued = in_[i_].glued;
-    if (n.unit == PrintedUnit::None || !isElectric(n.unit) || in_[i_].value < 1 || in_[i_].value > 40) n.kind = Item::Kind::Name;
+    if (n.unit == PrintedUnit::None || !isElectric(n.unit) || in_[i_].value < 1 || in_[i_].value > 40) {
+      n.kind = Item::Kind::Name;
+      n.digitLast = true;
+    }
     n.times = static_cast<int>(in_[i_].value);
     out_.push_back(n);
     i_ = j + 2;
@@ -296,41 +302,6 @@ class Forms : Passes<Forms> {
     if (senses.has(Sense::Ac) && !senses.has(Sense::Dc)) n.ac = true;
     if (senses.has(Sense::Dc) && !senses.has(Sense::Ac)) n.dc = true;
   }
-
-  /// "1-3S", "2'5A": figures on both sides of a mark that nothing explains. The print is damaged, or it is a name.
-  void torn() {
-    for (std::size_t i = 1; i < in_.size(); ++i) {
-      if (!isNumber(in_[i]) || in_[i].designation) continue;
-      std::size_t j = i;
-      bool sign = false;
-      bool apart = false;
-      while (j > 0 && in_[j - 1].kind == Item::Kind::Mark && i - j < 5) {
-        --j;
-        sign = sign || isMark(in_[j], plusMinusSign) || isMark(in_[j], U'+');
-        apart = apart || !in_[j].glued;
-      }
-      sign = sign && in_[i].unit != PrintedUnit::Celsius;
-      const bool hangs = in_[i].glued && !apart;
-      const bool pointed = in_[i].value / in_[i].scaleOfUnit < 1 || (j < i && (isMark(in_[j], U'.') || isMark(in_[j], U',')));
-      if (pointed && j > 0 && figureInLetters(in_[j - 1]) && isElectric(in_[i].unit)) in_[i].damaged = true;
-      const bool name = j > 0 && in_[j - 1].kind == Item::Kind::Name && in_[j - 1].figure;
-      if (sign || (name && hangs)) in_[i].damaged = true;
-      if (j == i || j == 0 || !isNumber(in_[j - 1]) || isMark(in_[j], U'\n')) continue;
-      const bool bare = in_[j - 1].unit == PrintedUnit::None || countsCells(in_[j - 1]);
-      if (sign || (bare && hangs && in_[i].unit != PrintedUnit::Parallel)) in_[i].damaged = in_[j - 1].damaged = true;
-    }
-    for (std::size_t i = 0; i + 1 < in_.size(); ++i) {
-      if (!isNumber(in_[i]) || !countsCells(in_[i])) continue;
-      Item& next = in_[i + 1];
-      if (isWord(next) && unitOf(next.word) != nullptr) in_[i].damaged = true;  // "4S V": a figure in the dress of a letter
-      if (isNumber(next) && next.glued && next.unit != PrintedUnit::Parallel && !in_[i].designation) in_[i].damaged = next.damaged = true;
-    }
-  }
-  /// "B .5 A", "O, 5 A": a letter that looks like the figure before the point.
-  static bool figureInLetters(const Item& i) {
-    return isWord(i) && !i.understood && i.word.size() <= 2 && std::all_of(i.word.begin(), i.word.end(), Print::looksLikeFigure);
-  }
-  static bool countsCells(const Item& n) { return n.unit == PrintedUnit::Series || n.unit == PrintedUnit::Second; }
 
   /// Thousands or three decimals, seconds or cells: by the unit.
   void resolve() {

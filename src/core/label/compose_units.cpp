@@ -26,16 +26,28 @@ class Units : Passes<Units> {
     if (!isWord(in_[i_])) return false;
     std::size_t best = 0;
     WordMeaning meaning;
-    std::u32string joined = in_[i_].word;
+    std::u32string joined = in_[i_].word, letters = joined;
+    bool known = in_[i_].understood, whole = true;
+    if (const WordMeaning* found = known ? nullptr : words_.findRunTogether(letters)) {
+      best = i_ + 1;
+      meaning = *found;
+    }
     std::size_t j = i_ + 1;
     for (std::size_t n = 1; n < words_.longestPhrase(); ++n) {
-      if (j < in_.size() && in_[j].kind == Item::Kind::Mark && joins(in_[j]) && (in_[j].glued || in_[j].mark == U'\n')) ++j;
+      if (j < in_.size() && in_[j].kind == Item::Kind::Mark && joins(in_[j])) ++j;
+      const bool torn = j < in_.size() && isSpeck(in_[j]);
+      if (torn) ++j;
       if (j >= in_.size() || !isWord(in_[j])) break;
       joined += U' ' + in_[j].word;
+      letters += in_[j].word;
+      known = known && in_[j].understood && !torn;
+      whole = whole && !torn;
       ++j;
-      if (const WordMeaning* found = words_.find(joined)) {
+      if (const WordMeaning* found = whole ? words_.find(joined) : nullptr) {
         best = j;
         meaning = *found;
+      } else if (!known && runTogether(letters, meaning)) {
+        best = j;
       }
     }
     if (best == 0) return false;
@@ -49,7 +61,18 @@ class Units : Passes<Units> {
     return true;
   }
   static bool joins(const Item& i) {
-    return i.mark == U'-' || i.mark == U'/' || i.mark == U'.' || i.mark == U'_' || i.mark == U'\'' || i.mark == U'\n';
+    if (i.mark == U'-' || i.mark == U'\'' || i.mark == U'\n') return true;
+    return i.glued && (i.mark == U'/' || i.mark == U'.' || i.mark == U'_');
+  }
+  /// "Coupurebasse tension", "Lade strom": spaces lost or put in where the table has one word or phrase.
+  bool runTogether(std::u32string_view letters, WordMeaning& meaning) const {
+    if (letters.size() < 6) return false;
+    WordMeaning word;
+    const WordMeaning* phrase = words_.findRunTogether(letters);
+    if (words_.understand(letters, word)) meaning = word;  // "decharge" is no "de charge"
+    else if (phrase != nullptr) meaning = *phrase;
+    else return false;
+    return true;
   }
 
   /// Behind "S/N" and its like the next run of characters is a name; the rest of the line is not trusted either.

@@ -49,26 +49,22 @@ class Binder {
     }
     return out;
   }
+  template <class Is>
+  bool anyIn(std::size_t from, std::size_t to, Is is) const {
+    return std::any_of(items_.begin() + static_cast<long>(from), items_.begin() + static_cast<long>(to), is);
+  }
   /// Words that the table does not know, among others that it knows.
   bool strangeIn(std::size_t from, std::size_t to) const {
-    return std::any_of(items_.begin() + static_cast<long>(from), items_.begin() + static_cast<long>(to), [](const Item& i) {
+    return anyIn(from, to, [](const Item& i) {
       return (isWord(i) && !i.understood && i.word.size() >= 3) || (i.kind == Item::Kind::Name && !i.figure);
     });
   }
-  /// A speck tore a word.
-  bool tornIn(std::size_t from, std::size_t to) const {
-    return std::any_of(items_.begin() + static_cast<long>(from), items_.begin() + static_cast<long>(to),
-                       [](const Item& i) { return i.kind == Item::Kind::Name && i.end - i.begin == 1; });
-  }
+  bool tornIn(std::size_t from, std::size_t to) const { return anyIn(from, to, isSpeck); }
   bool longUnknownIn(std::size_t from, std::size_t to) const {
-    return std::any_of(items_.begin() + static_cast<long>(from), items_.begin() + static_cast<long>(to),
-                       [](const Item& i) { return isWord(i) && !i.understood && i.word.size() >= 7; });
+    return anyIn(from, to, [](const Item& i) { return isWord(i) && !i.understood && i.word.size() >= 7; });
   }
   static bool unread(const Item& i) { return i.kind == Item::Kind::Name || (isWord(i) && !i.understood && i.word.size() <= 4); }
-  bool anyWord(std::size_t from, std::size_t to) const {
-    return std::any_of(items_.begin() + static_cast<long>(from), items_.begin() + static_cast<long>(to),
-                       [](const Item& i) { return isWord(i); });
-  }
+  bool anyWord(std::size_t from, std::size_t to) const { return anyIn(from, to, isWord); }
   bool colonAt(std::size_t i) const { return isMark(items_[i], U':') || isMark(items_[i], U'='); }
   std::size_t breakFrom(std::size_t i, std::size_t to) const {
     while (i < to && !breaks(items_[i])) ++i;
@@ -104,6 +100,11 @@ class Binder {
       } else out_[k].maybe.add(above);
       if (!above.empty()) room = false;
       clause = start;
+    }
+    if (clause > from && isMark(items_[clause - 1], U'-')) {  // "continuous - discharge 48 A": a dash, or a speck?
+      std::size_t start = clause - 1;
+      while (start > from && !breaks(items_[start - 1])) --start;
+      out_[k].maybe.add(said(start, clause - 1));
     }
     if (clause == to && clause > from && room) {
       // "OUTPUT (54.6 V": a mark between a heading and its number.
@@ -174,7 +175,7 @@ class Binder {
       leading_[k + 1] = leading_[k];
       return;
     }
-    // "20A放电 充电5A", "22AMAX 48V": what touches belongs together; what touches both is Chinese, and said of the next.
+    // "20A放电 充电5A", "22AMAX 48V": what touches belongs together; Chinese that touches both is said of the next.
     std::size_t mine = from;
     std::size_t letters = 0;
     while (mine < to && isWord(items_[mine]) && items_[mine].glued)
@@ -196,6 +197,7 @@ class Binder {
     if (!anyWord(mine, to)) return;
     leading_[k + 1] = leading_[k] || leads(words);
     if (handed && !tornIn(from, to)) out_[k + 1].strange = false;
+    if (mine > from && anyWord(mine, to)) out_[k + 1].maybe.add(said(from, mine));  // "58.8VPeak discharge current 66A"
     if (handed || glued) {
       out_[k + 1].near.add(words);
       leading_[k + 1] = true;
@@ -215,6 +217,14 @@ class Binder {
       out_[k].maybe.add(first);
     }
     const bool fitsMine = fits(words, out_[k].item.unit), fitsNext = fits(words, out_[k + 1].item.unit);
+    const PrintedUnit unit = out_[k + 1].item.unit;
+    if (fitsMine && out_[k + 1].item.damaged &&
+        (unit == PrintedUnit::Series || unit == PrintedUnit::Second)) {  // "9 A phase current 4S A": which unit it has cannot be told
+      out_[k].maybe.add(words);
+      out_[k + 1].near.add(words);
+      leading_[k + 1] = true;
+      return;
+    }
     if (fitsMine != fitsNext) {
       out_[fitsMine ? k : k + 1].near.add(words);
       leading_[k + 1] = !fitsMine;
@@ -320,10 +330,13 @@ class Binder {
       const Senses own = out_[k].near.both(sided);
       const bool volts = out_[k].item.unit == PrintedUnit::Volt;
       if (own.empty() && (out_[k].strange || (k > 0 && strangeIn(at_[k - 1] + 1, at_[k])))) known = false;
-      if (!own.empty()) {
+      if (out_[k].item.headed) {  // "OutputS4.6 V": another side began, and its figure cannot be read
+        sides.add(own);
+        known = false;
+      } else if (!own.empty()) {
         sides = own;
         known = true;
-        used = volts;
+        used = volts || !isNumber(out_[k].item);
       } else if (out_[k].near.any(headings)) {
         sides = {};
       } else if (out_[k].maybe.any(sided)) {

@@ -44,6 +44,9 @@ struct Item {
   std::size_t begin = 0, end = 0;  ///< bytes of the source
   bool glued = false;              ///< touches what stands before it
   bool figure = false;             ///< a name that begins with a figure
+  bool digitLast = false;          ///< a name that ends with one
+  bool headed = false;             ///< a name that begins with a word of the table
+  bool pointFirst = false;         ///< a number that begins with its point
   bool damaged = false;            ///< a letter had to be taken for a figure, or a figure for a letter
 
   // Numbers, in V, A, Ah, Wh, W, Hz, mΩ, µF, 1/min, °C, h⁻¹.
@@ -78,6 +81,9 @@ constexpr bool isElectric(PrintedUnit unit) {
 inline bool isNumber(const Item& i) { return i.kind == Item::Kind::Number; }
 inline bool isWord(const Item& i) { return i.kind == Item::Kind::Word; }
 inline bool isMark(const Item& i, char32_t c) { return i.kind == Item::Kind::Mark && i.mark == c; }
+
+/// A stray mark that tore a word.
+inline bool isSpeck(const Item& i) { return i.kind == Item::Kind::Name && !i.figure && i.end - i.begin == 1; }
 
 /// A unit as printed (folded letters) with what it is worth.
 struct UnitWord {

@@ -141,7 +141,8 @@ class Reader {
       if (wide.meaning && !f.maybe.empty()) best = wide;
       lower(best, Standing::Likely, "a word beside it may belong to another figure", look);
     }
-    const bool free = n.unit == PrintedUnit::Volt && !isClassVoltage(n.value) && best.meaning != M::MainsVoltage;
+    const bool voltsOfItsOwn = isClassVoltage(n.value) && !(whole.otherVolts && f.near.any({Sense::Voltage, Sense::Low}));
+    const bool free = n.unit == PrintedUnit::Volt && !voltsOfItsOwn && best.meaning != M::MainsVoltage;
     if (((f.strange || f.longUnknown) && n.unit == PrintedUnit::Ampere) || (f.strange && free))
       lower(best, Standing::Likely, "a word beside it is not known", look);
     const bool chargerByVolts = out_.subject == LabelSubject::Charger && whole_.full;
@@ -175,7 +176,9 @@ class Reader {
       }
     }
     const bool limit = best.meaning == M::HighCut || best.meaning == M::LowCut || best.meaning == M::Cutoff ||
-                       best.meaning == M::BalanceVoltage || best.meaning == M::ConverterOutput || best.meaning == M::ChargerVoltage;
+                       best.meaning == M::BalanceVoltage || best.meaning == M::ConverterOutput || best.meaning == M::ChargerVoltage ||
+                       best.meaning == M::FuseVoltage || best.meaning == M::FuseAcVoltage || best.meaning == M::CapacitorVoltage ||
+                       best.meaning == M::ChargeVoltage;
     if (n.low && (n.unit == PrintedUnit::Ampere || limit)) lower(best, Standing::Ask, "a range", look);
     if (n.damaged) lower(best, Standing::Ask, "the print is damaged: a letter or a gap stands where a figure belongs", look);
     if (n.underSerial) lower(best, Standing::Ask, "it stands behind a serial number or a type", look);

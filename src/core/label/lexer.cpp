@@ -35,8 +35,10 @@ class Lexer : Chunks {
     const bool before = gluedAt(i_);
     if (at(i_) == U'-') return (!before && isLatin(at(i_ + 1))) || (before && isHan(at(i_ - 1)) && isHan(at(i_ + 1)));
     if (at(i_) != U'|') return false;
+    if (at(i_ + 1) == U':' || (before && at(i_ + 1) == U'|')) return true;
     const bool after = !isBlank(at(i_ + 1)) && at(i_ + 1) != U'\n';
     if (before != after) return true;
+    if (i_ > 1 && (at(i_ - 1) == U'-' || at(i_ - 1) == U'|') && isLetter(at(i_ - 2)) && isLetter(at(i_ + 1))) return true;
     if (before && isLetter(at(i_ - 1)) && isDigit(at(i_ + 1)) && !behindUnit()) return true;
     if (before && isLetter(at(i_ - 1)) && at(i_ + 1) == U'-' && isLetter(at(i_ + 2))) return true;
     if (!before || !isLetter(at(i_ - 1)) || !isLetter(at(i_ + 1))) return false;
@@ -75,10 +77,24 @@ class Lexer : Chunks {
     while (isHan(at(end))) ++end;
     const std::u32string_view run = std::u32string_view(text_).substr(i_, end - i_);
     std::size_t n = words_.longestAt(run);
+    if (tornHan(end, std::max<std::size_t>(n, 1))) return;
     for (std::size_t k = std::min<std::size_t>(run.size(), 4); k > n; --k)
       if (unitOf(run.substr(0, k)) != nullptr) n = k;
     out_.push_back(word(i_, i_ + std::max<std::size_t>(n, 1)));
     i_ += std::max<std::size_t>(n, 1);
+  }
+
+  /// A speck within a word: what both sides make together, if that is longer than what the run before it makes.
+  bool tornHan(std::size_t speck, std::size_t without) {
+    if (i_ + without < speck || !isHan(at(speck + 1)) || std::u32string_view(U"'|-").find(at(speck)) == std::u32string_view::npos)
+      return false;
+    std::u32string whole = text_.substr(i_, speck - i_);
+    for (std::size_t i = speck + 1; isHan(at(i)); ++i) whole += at(i);
+    const std::size_t n = words_.longestAt(whole);
+    if (n <= speck - i_) return false;
+    out_.push_back(word(i_, i_ + n + 1));
+    i_ += n + 1;
+    return true;
   }
 
   /// Web and mail addresses, whatever is in them.
@@ -170,15 +186,18 @@ class Lexer : Chunks {
     return letters == end || unitOf(lettersOf(end, letters)) != nullptr;
   }
 
-  /// "S A", "lO V": nothing but letters that look like figures, and a unit behind them.
+  /// "S A", "lO V", "SA": nothing but letters that look like figures, and a unit behind them.
   bool unreadable(std::size_t end) const {
-    if (end - i_ > 3 || !isBlank(at(end))) return false;
-    for (std::size_t i = i_; i < end; ++i)
-      if (!looksLikeFigure(at(i)) || isDigit(at(i))) return false;
-    std::size_t from = end;
+    const auto letter = [&](std::size_t i) { return looksLikeFigure(at(i)) && !isDigit(at(i)) && at(i) != U'|'; };
+    std::size_t from = i_;
+    while (from < end && letter(from)) ++from;
+    if (from == i_ || from - i_ > 3) return false;
+    if (from < end && (!g_[from].capital || words_.find(lettersOf(i_, end)) != nullptr)) return false;
+    if (from == end && !isBlank(at(end))) return false;
     while (isBlank(at(from))) ++from;
     std::size_t to = from;
     while (isLatin(at(to))) ++to;
+    if (from < end && to != end) return false;
     const UnitWord* unit = unitOf(lettersOf(from, to));
     return unit != nullptr && isElectric(unit->unit);
   }
@@ -191,7 +210,9 @@ class Lexer : Chunks {
       i_ = end;
       return;
     }
-    if (const Item whole = word(i_, end); words_.find(whole.word) != nullptr && !isDigit(at(i_))) {  // "lifepo4"
+    const Item whole = word(i_, end);
+    const UnitWord* unit = whole.word.size() + 1 == end - i_ ? unitOf(whole.word) : nullptr;                        // "2350 mA-h"
+    if (!isDigit(at(i_)) && (words_.find(whole.word) != nullptr || (unit != nullptr && isElectric(unit->unit)))) {  // "lifepo4"
       out_.push_back(whole);
       i_ = end;
       return;
@@ -218,12 +239,17 @@ class Lexer : Chunks {
       if (i == to) return;
       from = i;
     }
+    const bool tornOff = !out_.empty() && out_.back().kind == Item::Kind::Name && gluedAt(from) && at(from - 1) == U'|';  // "volt|age44V"
     out_.push_back(item(Item::Kind::Name, from, to));
     std::size_t letters = from;
     while (letters < to && isLatin(at(letters))) ++letters;
     WordMeaning known;
-    out_.back().figure = digitAt(from) || (letters > from && letters < to && (digitAt(letters) || at(letters) == U'.') &&
-                                           words_.understand(lettersOf(from, letters), known));
+    out_.back().headed =
+        letters > from && letters < to && (digitAt(letters) || at(letters) == U'.') && words_.understand(lettersOf(from, letters), known);
+    if (letters < to && looksLikeFigure(at(letters - (letters > from ? 1 : 0))) && letters > from + 3)
+      out_.back().headed = out_.back().headed || words_.understand(lettersOf(from, letters - 1), known);  // "OutputS4.6V"
+    out_.back().figure = digitAt(from) || out_.back().headed || tornOff;
+    out_.back().digitLast = digitAt(to - 1);
   }
 
   std::size_t i_ = 0;

@@ -34,7 +34,9 @@ class Passes {
 
 /// Units that stand apart from their numbers, phrases of several words, serial numbers.
 std::vector<Item> withUnits(std::vector<Item> raw, const WordTable& words);
-/// Thousands, factors, tolerances, ranges, lists, marks of current, torn print.
+/// Thousands, factors, tolerances, ranges, lists, marks of current.
 std::vector<Item> withForms(std::vector<Item> items);
+/// Numbers beside what may be their other half are marked as damaged.
+void markTorn(std::vector<Item>& items);
 
 }  // namespace usherwright::label

@@ -8,6 +8,7 @@
 
 #include "core/label/meanings.h"
 #include "core/label/usual_volts.h"
+#include "core/parts/chemistry.h"
 #include "core/quantity/units.h"
 
 namespace usherwright::label {
@@ -28,7 +29,7 @@ Span spanOf(M meaning, Known<LabelSubject> subject) {
     case M::HighCut:
     case M::FloatVoltage: return {1.2, 130};
     case M::BalanceVoltage: return {1, 5};
-    case M::Cutoff: return cell ? Span{0.8, 3.6} : Span{6, 110};
+    case M::Cutoff: return cell ? Span{0.8, 3.3} : Span{6, 110};
     case M::LowCut: return {0.8, 110};
     case M::InputMaximum: return {12, 200};
     case M::ChargerVoltage: return {4, 130};
@@ -43,6 +44,7 @@ Span spanOf(M meaning, Known<LabelSubject> subject) {
     case M::Capacity: return cell ? Span{0.1, 320} : Span{0.5, 400};
     case M::Energy: return cell ? Span{0.5, 1100} : Span{5, 15000};
     case M::Power: return {0.05, 30000};
+    case M::BalanceCurrent: return {0.01, 20};
     case M::FuseRating: return {0.1, 800};
     case M::FuseVoltage:
     case M::FuseAcVoltage: return {12, 1500};
@@ -58,6 +60,28 @@ Span spanOf(M meaning, Known<LabelSubject> subject) {
     case M::Speed: return {10, 20000};
     case M::Temperature: return {-60, 200};
     default: return {0, 1e9};
+  }
+}
+
+/// More than is usual there: such parts exist, and more often a point was lost. What is known of nothing is unlimited.
+double usualMost(M meaning, Known<LabelSubject> subject) {
+  const bool cell = subject == LabelSubject::Cell, pack = subject == LabelSubject::Pack;
+  switch (meaning) {
+    case M::ContinuousCurrent: return cell ? 50 : pack ? 100 : 149;
+    case M::CurrentLimit: return cell ? 50 : 100;
+    case M::ShortCurrent: return cell ? 99 : pack ? 249 : 399;
+    case M::PhaseCurrent: return 249;
+    case M::ChargeCurrent: return cell || pack ? 19 : 49;
+    case M::ChargerCurrent: return 13;
+    case M::MainsCurrent: return 7;
+    case M::BalanceCurrent: return 0.29;
+    case M::Capacity: return cell ? 320 : 99;
+    case M::FuseRating: return 149;
+    case M::BreakingCapacity: return 30000;
+    case M::JoinerCurrent: return 99;
+    case M::ConverterCurrent: return 39;
+    case M::Power: return subject == LabelSubject::Accessory ? 29 : 1e9;
+    default: return 1e9;
   }
 }
 
@@ -88,14 +112,35 @@ class Weigher {
     return at == v_.end() ? nullptr : &*at;
   }
 
+  bool names(Chemistry chemistry) const {
+    return std::any_of(v_.begin(), v_.end(), [&](const LabelValue& v) {
+      return v.meaning == M::ChemistryName && static_cast<Chemistry>(static_cast<int>(v.value)) == chemistry;
+    });
+  }
+  bool namesPhosphate() const { return names(Chemistry::Lfp); }
+  bool ofMainsFuse() const {
+    return std::any_of(v_.begin(), v_.end(), [](const LabelValue& v) { return v.meaning == M::FuseAcVoltage; });
+  }
+  /// These are sold in large blocks.
+  bool namesStationary() const { return namesPhosphate() || names(Chemistry::Lead); }
+
   void magnitude(LabelValue& v) const {
-    if (subject_ == LabelSubject::Cell && v.meaning == M::ChargeVoltage && v.value > 3.66 && v.value < 4.05)
+    const bool lone = subject_ == LabelSubject::Cell;
+    if (lone && v.meaning == M::ChargeVoltage && v.value > 2.9 && v.value < 4.05 && !(namesPhosphate() && v.value > 3.5 && v.value < 3.7))
       doubt(v, "no usual end of charge for a cell");
+    if (!lone && v.meaning == M::ChargeVoltage && v.value > 4.45 && v.value < 6) doubt(v, "neither of a cell nor of a pack");
+    if (lone && v.meaning == M::SeriesCount) doubt(v, "a cell has no others in series");
     if (v.meaning == M::HighCut && isClassVoltage(v.value) && v.value != 60) doubt(v, "a class of packs, as a limit?");
     const Span span = spanOf(v.meaning, subject_);
     if (v.value < span.least || v.value > span.most || (v.low && (*v.low > v.value))) {
       doubt(v, fmt::format("{} is out of range for “{}”: a lost point?", formatNumber(v.value), labelMeaningWords(v.meaning)));
     }
+    const bool large = (v.meaning == M::Capacity && v.value <= 400 && namesStationary()) ||
+                       (v.meaning == M::BalanceCurrent && v.value >= 1) ||
+                       (v.meaning == M::BreakingCapacity && v.value <= 200000 && ofMainsFuse());
+    if (v.value > usualMost(v.meaning, subject_) && !large)
+      doubt(v,
+            fmt::format("{} {} is more than such a part usually has: a lost point?", formatNumber(v.value), labelMeaningUnit(v.meaning)));
     if (v.tolerance && *v.tolerance > 0.3 * std::abs(v.value)) doubt(v, "the tolerance is too large for its value: a lost mark?");
   }
 
@@ -147,6 +192,8 @@ class Weigher {
   void cells() {
     LabelValue* series = find(M::SeriesCount);
     if (series == nullptr || several(M::SeriesCount)) return;
+    if (subject_ == LabelSubject::Pack && series->value < 6 && find(M::NameplateVoltage) == nullptr && find(M::ParallelCount) == nullptr)
+      doubt(*series, "so few cells in series, and no volts that go with them");
     if (LabelValue* volts = find(M::NameplateVoltage); volts != nullptr && !several(M::NameplateVoltage) && series->value > 1) {
       const double each = volts->value / series->value;
       // 1.2 V nickel, 2 V lead, 3.2 V iron phosphate; 48 V may be the class of 12 to 14 cells.
@@ -166,7 +213,7 @@ class Weigher {
     for (M m : {M::HighCut, M::LowCut})
       if (LabelValue* cut = find(m); cut != nullptr && cut->value > 6 && series->value > 1) {
         const double each = cut->value / series->value;
-        if (m == M::HighCut ? each < 3.4 || each > 4.5 : each < 1.7 || each > 3.35)
+        if (m == M::HighCut ? each < 3.4 || each > 4.5 : each < (namesPhosphate() ? 1.9 : 2.2) || each > 3.35)
           doubt(*cut, fmt::format("{} V in {} cells would be {} V a cell", formatNumber(cut->value), formatNumber(series->value),
                                   formatNumber(each, 3)));
       }
@@ -195,6 +242,8 @@ class Weigher {
         if ((v.meaning == M::ChargeVoltage || v.meaning == M::ChargerVoltage) && v.value > 6 &&
             (v.value < lowest * 0.98 || v.value > 1.45 * highest))
           doubt(v, fmt::format("{} V does not go with a pack of {} V", formatNumber(v.value), formatNumber(highest)));
+        if (v.meaning == M::LowCut && v.value > 6 && v.value < 0.6 * lowest)
+          doubt(v, fmt::format("{} V does not go with a pack of {} V: a lost point?", formatNumber(v.value), formatNumber(lowest)));
         if (v.meaning == M::InputMaximum && v.value < lowest) doubt(v, "less than the class of packs");
       }
     LabelValue* steady = find(M::ContinuousCurrent);

@@ -14,12 +14,12 @@ struct Seen {
   Senses words;
   bool ampereHours = false, wattHours = false, microfarad = false, turns = false, kiloampere = false, mains = false, cellVolts = false,
        packVolts = false, series = false, cRate = false, tolerance = false, smallLimits = false, cellSize = false, inputDc = false,
-       amperes = false, conversion = false, oneCell = false, smallHours = false;
+       amperes = false, conversion = false, oneCell = false, smallHours = false, largeHours = false;
 
   /// A cell by its words and its few Ah: volts of a pack beside them are a lost point.
   bool isOneCell() const {
     return (words.has(Sense::Cell) || cellSize) && !words.any({Sense::Pack, Sense::Board, Sense::Charger, Sense::Controller}) && !series &&
-           smallHours;
+           !largeHours && (smallHours || words.has(Sense::Cell));
   }
 };
 
@@ -33,7 +33,7 @@ Seen look(const std::vector<Item>& items, const std::vector<Figure>& figures) {
     if (n.damaged) continue;
     if (n.unit == PrintedUnit::AmpereHour) {
       s.ampereHours = true;
-      s.smallHours = s.smallHours || v < 6.5;
+      (v < 6.5 ? s.smallHours : s.largeHours) = true;
     }
     if (n.unit == PrintedUnit::WattHour) s.wattHours = true;
     if (n.unit == PrintedUnit::MicroFarad) s.microfarad = true;

@@ -150,7 +150,7 @@ WordTable::WordTable(std::string_view csv) {
     }
   }
   const auto byWord = [](const Row& a, const Row& b) { return a.word < b.word; };
-  for (std::vector<Row>* rows : {&rows_, &parts_}) {
+  for (std::vector<Row>* rows : {&rows_, &parts_, &tight_}) {
     std::stable_sort(rows->begin(), rows->end(), byWord);
     std::vector<Row> merged;
     for (Row& r : *rows) {
@@ -170,13 +170,21 @@ WordTable::WordTable(std::string_view csv) {
 void WordTable::addWord(std::u32string word, const WordMeaning& meaning, bool part) {
   longestPhrase_ = std::max(longestPhrase_, static_cast<std::size_t>(std::count(word.begin(), word.end(), U' ')) + 1);
   if (part && word.size() >= 3 && word.find(U' ') == std::u32string::npos) parts_.push_back({word, meaning});
+  if (word.find(U' ') != std::u32string::npos) {
+    std::u32string letters = word;
+    std::erase(letters, U' ');
+    tight_.push_back({std::move(letters), meaning});
+  }
   rows_.push_back({std::move(word), meaning});
 }
 
-const WordMeaning* WordTable::find(std::u32string_view phrase) const {
-  const auto at = std::lower_bound(rows_.begin(), rows_.end(), phrase, [](const Row& r, std::u32string_view p) { return r.word < p; });
-  return at != rows_.end() && at->word == phrase ? &at->meaning : nullptr;
+const WordMeaning* WordTable::findIn(const std::vector<Row>& rows, std::u32string_view word) {
+  const auto at = std::lower_bound(rows.begin(), rows.end(), word, [](const Row& r, std::u32string_view p) { return r.word < p; });
+  return at != rows.end() && at->word == word ? &at->meaning : nullptr;
 }
+
+const WordMeaning* WordTable::find(std::u32string_view phrase) const { return findIn(rows_, phrase); }
+const WordMeaning* WordTable::findRunTogether(std::u32string_view letters) const { return findIn(tight_, letters); }
 
 bool WordTable::compound(std::u32string_view word, WordMeaning& out, int depth) const {
   if (word.empty()) return depth >= 2;

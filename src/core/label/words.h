@@ -132,6 +132,8 @@ class WordTable {
   const WordMeaning* find(std::u32string_view phrase) const;
   /// As find(), and compounds too: "dauerentladestrom" is dauer + entlade + strom.
   bool understand(std::u32string_view word, WordMeaning& out) const;
+  /// A phrase of the table of which the spaces are gone: "lowvoltage".
+  const WordMeaning* findRunTogether(std::u32string_view letters) const;
   /// The longest word of the table that a text without spaces begins with; 0 if none.
   std::size_t longestAt(std::u32string_view text) const;
   /// Most words in a phrase of the table.
@@ -143,10 +145,12 @@ class WordTable {
     WordMeaning meaning;
   };
   void addWord(std::u32string word, const WordMeaning& meaning, bool part);
+  static const WordMeaning* findIn(const std::vector<Row>& rows, std::u32string_view word);
   bool compound(std::u32string_view word, WordMeaning& out, int depth) const;
 
   std::vector<Row> rows_;   ///< sorted by word
   std::vector<Row> parts_;  ///< of compounds
+  std::vector<Row> tight_;  ///< phrases without their spaces
   std::vector<std::string> problems_;
   std::size_t longestPhrase_ = 1;
 };
