@@ -138,9 +138,7 @@ class Weigher {
     const bool large = (v.meaning == M::Capacity && v.value <= 400 && namesStationary()) ||
                        (v.meaning == M::BalanceCurrent && v.value >= 1) ||
                        (v.meaning == M::BreakingCapacity && v.value <= 200000 && ofMainsFuse());
-    if (v.value > usualMost(v.meaning, subject_) && !large)
-      doubt(v,
-            fmt::format("{} {} is more than such a part usually has: a lost point?", formatNumber(v.value), labelMeaningUnit(v.meaning)));
+    if (v.value > usualMost(v.meaning, subject_) && !large) doubt(v, "more than such a part usually has: a lost point?");
     if (v.tolerance && *v.tolerance > 0.3 * std::abs(v.value)) doubt(v, "the tolerance is too large for its value: a lost mark?");
   }
 
