@@ -183,7 +183,26 @@ TEST_CASE("the cards say what a kept pack is for, and what stands against it") {
   CHECK(card(aside(plans::sound(), 1)).mark == drawing::CardMark::Good);
   CHECK(card(aside(plans::sound(), 1, PackUse::Quarantined)).mark == drawing::CardMark::Bad);
   CHECK(card(aside(logged(plans::sound(), LogEvent::Fell, "second"), 1)).mark == drawing::CardMark::Bad);
+  // Nobody has said that it is whole: no tick.
+  CHECK(card(aside(plans::with(plans::sound(), "/packs/1/condition", "history-unknown"), 1)).mark == drawing::CardMark::Open);
+  CHECK(card(aside(plans::with(plans::sound(), "/packs/1/condition", ""), 1)).mark == drawing::CardMark::Open);
   CHECK(card(*withKept(plans::sound(), "shed", PackUse::Retired)).mark == drawing::CardMark::Open);
+}
+
+TEST_CASE("card and rule say the same of every accident, noted before it was put aside or since") {
+  const Date day = *parseDate("2026-11-28");
+  int accidents = 0;
+  for (std::size_t w = 0; w < wordsOf<LogEvent>().size(); ++w) {
+    const auto what = static_cast<LogEvent>(w);
+    for (const Plan& p : {aside(logged(plans::sound(), what, "second"), 1), logged(aside(plans::sound(), 1), what, "second")}) {
+      CAPTURE(wordOf(what));
+      const bool bad = drawing::keptCards(p, day).at(0).mark == drawing::CardMark::Bad;
+      CHECK(bad == !kept06(p).empty());
+      CHECK(bad == isAccident(what));
+      accidents += bad ? 1 : 0;
+    }
+  }
+  CHECK(accidents >= 10);
 }
 
 TEST_CASE("an adopted way keeps what was put aside meanwhile, and the photos") {

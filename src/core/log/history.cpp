@@ -135,6 +135,17 @@ bool isQuarantined(const Plan& plan, const Pack& pack) {
   return hurt || !openAccidents(plan, pack.id).empty();
 }
 
+std::size_t openAccidentsOf(const Plan& plan, const KeptPack& kept) {
+  const auto named = std::count_if(plan.log.all().begin(), plan.log.all().end(),
+                                   [&](const LogEntry& e) { return e.pack == kept.id && isAccident(e.what) && !isReleased(e); });
+  return openAccidents(*kept.plan, kept.id).size() + static_cast<std::size_t>(named);
+}
+
+bool isKeptHurt(const Plan& plan, const KeptPack& kept) {
+  if (openAccidentsOf(plan, kept) > 0) return true;
+  return !kept.plan->packs.empty() && isQuarantined(*kept.plan, kept.plan->packs.front());
+}
+
 Plan withLogMovedTo(const Plan& plan, Date day) {
   std::optional<Date> newest;
   Plan next = plan;

@@ -30,6 +30,10 @@ Kilometre riddenInAll(const Plan& plan);
 std::vector<std::size_t> openAccidents(const Plan& plan, const std::string& pack);
 /// It has such an accident, or is marked as hurt: nothing is planned with it but its end.
 bool isQuarantined(const Plan& plan, const Pack& pack);
+/// The open accidents of a pack that is put aside: in the log that went with it, and by its name in the log of the bike since.
+std::size_t openAccidentsOf(const Plan& plan, const KeptPack& kept);
+/// As isQuarantined, for one that is put aside.
+bool isKeptHurt(const Plan& plan, const KeptPack& kept);
 /// Who released a pack says more than a sign.
 bool isReleased(const LogEntry& entry);
 

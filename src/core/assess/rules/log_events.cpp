@@ -84,10 +84,8 @@ void hurtOnArrival(const Context& c, std::size_t k, Findings& out) {
 /// A pack that is not on the bike: in quarantine, where it has to be, or still lying about as if it were sound.
 void hurtAndKept(const Context& c, std::size_t i, Findings& out) {
   const KeptPack& kept = c.plan.kept[i];
-  const std::vector<std::size_t> own = openAccidents(*kept.plan, kept.id);
-  const auto named = std::count_if(c.plan.log.all().begin(), c.plan.log.all().end(),
-                                   [&](const LogEntry& e) { return e.pack == kept.id && isAccident(e.what) && !isReleased(e); });
-  const bool hurt = named > 0 || !own.empty() || (!kept.plan->packs.empty() && isQuarantined(*kept.plan, kept.plan->packs.front()));
+  const std::size_t open = openAccidentsOf(c.plan, kept);
+  const bool hurt = isKeptHurt(c.plan, kept);
   const bool apart = kept.use == PackUse::Quarantined;
   if (!hurt && !apart) return;
   const std::string pointer = fmt::format("/kept/{}/use", i);
@@ -100,11 +98,11 @@ void hurtAndKept(const Context& c, std::size_t i, Findings& out) {
   f.what = apart ? "It stays outside, away from anything that burns, until it is handed in where lithium is collected, or somebody who is "
                    "competent has examined it."
                  : "Keep it in quarantine: outside, away from anything that burns. Hand it in, or have it examined, and note who and how.";
-  f.headline = static_cast<double>(own.size()) + static_cast<double>(named);
+  f.headline = static_cast<double>(open);
   f.working = {"Packs that are kept",
                "a hurt one stands apart until a competent person has released it",
                {input(c, "use", "kept as", std::string(wordOf(kept.use)), pointer)},
-               fmt::format("{} open", own.size() + static_cast<std::size_t>(named)),
+               fmt::format("{} open", open),
                "no test at home makes a damaged lithium pack safe"};
   out.push_back(std::move(f));
 }

@@ -17,6 +17,8 @@ std::vector<ItemCard> keptCards(const Plan& plan, std::optional<Date> today) {
     ItemCard card{fmt::format("item//kept/{}", i), keptName(kept), std::string(wordOf(kept.use)), CardMark::Open, {}};
     if (!kept.since.empty()) card.verdict += " since " + kept.since;
     if (!kept.place.empty()) card.lines.push_back("lies at: " + kept.place);
+    const bool hurt = isKeptHurt(plan, kept);
+    if (hurt) card.lines.emplace_back("the log says that it was hurt, and nobody has released it");
     if (kept.plan->packs.empty()) {
       card.lines.emplace_back("nothing but its name is known: bring it onto the bike to read its label");
     } else {
@@ -24,17 +26,17 @@ std::vector<ItemCard> keptCards(const Plan& plan, std::optional<Date> today) {
       const PackModel m = packModel(pack, makeupOf(*kept.plan, pack), kept.plan->ambient);
       card.lines.push_back(
           fmt::format("{}, {} V full, {} Ah", layoutWords(m), formatNumber(m.full.value()), formatNumber(m.rated.value())));
-      const bool hurt = isQuarantined(*kept.plan, pack);
-      if (hurt) card.lines.emplace_back("its log says that it was hurt, and nobody has released it");
-      card.mark = hurt ? CardMark::Bad : CardMark::Good;
+      const bool sound = pack.condition == Condition::Sound;
+      if (sound) card.mark = CardMark::Good;
+      else if (!pack.condition || *pack.condition == Condition::Unknown) card.lines.emplace_back("nobody has noted whether it is whole");
       for (const DueItem& due : today ? dueOf(*kept.plan, *today) : std::vector<DueItem>()) {
         if (!due.isDue || due.pack != pack.id) continue;
         card.lines.push_back("due: " + due.words);
-        if (!hurt) card.mark = CardMark::Doubt;
+        card.mark = CardMark::Doubt;
       }
     }
+    if (hurt || kept.use == PackUse::Quarantined) card.mark = CardMark::Bad;
     if (kept.use == PackUse::Quarantined) {
-      card.mark = CardMark::Bad;
       card.lines.emplace_back("never charged, carried indoors or posted until a competent person has released it");
     }
     if (!kept.note.empty()) card.lines.push_back(kept.note);
