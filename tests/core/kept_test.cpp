@@ -8,8 +8,10 @@
 #include "core/plan/edit.h"
 #include "core/plan/entries.h"
 #include "core/plan/kept.h"
+#include "core/plan/names.h"
 #include "core/plan/options.h"
 #include "core/plan/share.h"
+#include "core/studies/kept_chargers.h"
 #include "support/plans.h"
 
 using namespace usherwright;
@@ -253,4 +255,42 @@ TEST_CASE("private things of a pack go aside with it and come back; those of oth
   REQUIRE(back);
   CHECK(back->privateThings.size() == 3);
   CHECK(shared(away, {}).kept[0].plan->privateThings.empty());
+}
+
+TEST_CASE("chargers of the household are held against what is put aside, both ways") {
+  Plan plan = withNewPack(plans::sound());
+  for (const auto& [key, value] : {std::pair{"series", "10"}, {"chemistry", "nmc"}, {"charge_port", plan.chargers[0].plug.c_str()}})
+    plan = plans::with(plan, std::string("/packs/2/") + key, value);
+  const auto said = [](const Plan& p) {
+    std::string out;
+    for (const std::string& s : keptChargerWords(p)) out += s + "\n";
+    return out;
+  };
+  CHECK(said(plan).empty());  // all are on the bike
+  const Plan kept = aside(plan, 2);
+  REQUIRE(kept.chargers.size() >= 1);
+  CAPTURE(said(kept));
+  // A 13S charger on ten cells in series: (54.6 − 42) / 10.
+  CHECK(said(kept).find("put aside: never with " + shownName(kept.chargers[0]) + " (+1.3 V per cell, and its plug goes in)") !=
+        std::string::npos);
+  // Nobody knows its cells, or what the charger gives: unknown is no "right".
+  CHECK(said(aside(plans::with(plan, "/packs/2/series", ""), 2)).find("not known: " + shownName(kept.chargers[0])) != std::string::npos);
+  CHECK(said(plans::with(kept, "/chargers/0/output_V", "")).find("(its output is not known)") != std::string::npos);
+  CHECK(said(plans::with(kept, "/chargers/0/chemistry", "")).find("right by its volts: " + shownName(kept.chargers[0])) ==
+        std::string::npos);
+  CHECK(
+      said(plans::with(plans::with(kept, "/chargers/0/output_V", "42"), "/chargers/0/chemistry", "")).find("its chemistry is not known") !=
+      std::string::npos);
+  CHECK(said(plans::with(kept, "/chargers/0/output_V", "42")).find("right by its volts: " + shownName(kept.chargers[0])) !=
+        std::string::npos);
+  CHECK(said(plans::with(kept, "/chargers/0/output_V", "36")).find("ends early with") != std::string::npos);
+  // Its own charger, on what is on the bike.
+  Plan own = *withChargerFor(plan, 2);
+  const std::string at = "/chargers/" + std::to_string(own.chargers.size() - 1) + "/";
+  for (const auto& [key, value] : {std::pair{"output_V", "58.8"}, {"chemistry", "nmc"}}) own = plans::with(own, at + key, value);
+  CHECK(said(aside(own, 2)).find("never with " + shownName(own.packs[0])) != std::string::npos);
+  CHECK(plans::findings(aside(own, 2), "WIRE-14").size() == 1);
+  // Hurt: no charger at all.
+  CHECK(said(logged(kept, LogEvent::Fell, kept.kept[0].id)).find("never with any charger") != std::string::npos);
+  CHECK(said(aside(plan, 2, PackUse::Quarantined)).find("never with any charger") != std::string::npos);
 }

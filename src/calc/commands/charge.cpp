@@ -7,6 +7,7 @@
 #include "core/quantity/text.h"
 #include "core/quantity/units.h"
 #include "core/studies/charging_studies.h"
+#include "core/studies/kept_chargers.h"
 #include "core/studies/tonight.h"
 
 namespace usherwright::calc {
@@ -27,6 +28,7 @@ std::string chargeText(const Plan& plan, const Assessment& a) {
   for (const ChargeFigures& c : a.figures.charging)
     out += fmt::format("{} on {}: {}\n", shownName(plan.chargers[c.charger]), a.figures.packs[c.pack].model.name, pairWords(a, c));
   for (const std::string& s : sharedPlugs(plan)) out += s + "\n";
+  for (const std::string& s : keptChargerWords(plan)) out += s + "\n";
   const Tonight t = tonightOf(plan, a, NightGoal::Soonest);
   out += "\ntonight, soonest: " + tonightSum(plan, t) + "\n";
   for (const TonightPack& p : t.packs)

@@ -8,11 +8,13 @@
 #include "core/plan/edit.h"
 #include "core/plan/entries.h"
 #include "core/plan/names.h"
+#include "core/studies/kept_chargers.h"
 
 namespace usherwright::app {
 namespace {
 
 constexpr Minute lunch(30);
+constexpr std::size_t mostKept = 4;  // sentences about packs that are put aside, below the matrix
 
 }  // namespace
 
@@ -76,7 +78,10 @@ void MatrixPage::refresh() {
   Scaling::setHeights(matrix_, kit_.look, static_cast<int>(drawing::matrixHeight(plan)), QWIDGETSIZE_MAX);
   QStringList words;
   for (const std::string& s : sharedPlugs(plan)) words << text(s);
-  shared_->setText(words.join(QLatin1Char(' ')));
+  const std::vector<std::string> kept = keptChargerWords(plan);
+  for (std::size_t i = 0; i < std::min(kept.size(), mostKept); ++i) words << text(kept[i]);
+  if (kept.size() > mostKept) words << QStringLiteral("%1 more: usherwright-calc charge says them.").arg(kept.size() - mostKept);
+  shared_->setText(words.join(QLatin1Char('\n')));
   shared_->setVisible(!words.isEmpty());
   matrix_->rebuild();
   timeline_->rebuild();

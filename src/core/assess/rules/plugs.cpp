@@ -180,19 +180,19 @@ std::vector<Plugged> pluggedThings(const Context& c) {
   };
   for (std::size_t k = 0; k < c.plan.packs.size(); ++k)
     both(c.plan.packs[k], c.figures.packs[k].model, "", packPointer(k, "plug"), packPointer(k, "charge_port"));
+  const auto plugOf = [&](const Charger& x, const std::string& said, const std::string& pointer) {
+    if (!x.plug.empty())
+      all.push_back({familyOf(c, x.plug), "plug of " + shownName(x) + said, "charger/" + x.id, pointer, x.output, {}, x.polarity});
+  };
   for (std::size_t i = 0; i < c.plan.kept.size(); ++i) {
     const Plan& alone = *c.plan.kept[i].plan;
+    const std::string pointer = fmt::format("/kept/{}/id", i);
+    for (const Charger& x : alone.chargers) plugOf(x, ", which is kept,", pointer);
     if (alone.packs.empty()) continue;
     const Pack& p = alone.packs.front();
-    const std::string pointer = fmt::format("/kept/{}/id", i);
     both(p, packModel(p, makeupOf(alone, p), alone.ambient), ", which is kept,", pointer, pointer);
   }
-  for (std::size_t i = 0; i < c.plan.chargers.size(); ++i) {
-    const Charger& x = c.plan.chargers[i];
-    if (!x.plug.empty())
-      all.push_back(
-          {familyOf(c, x.plug), "plug of " + shownName(x), "charger/" + x.id, chargerPointer(i, "plug"), x.output, {}, x.polarity});
-  }
+  for (std::size_t i = 0; i < c.plan.chargers.size(); ++i) plugOf(c.plan.chargers[i], "", chargerPointer(i, "plug"));
   return all;
 }
 
