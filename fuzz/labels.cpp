@@ -1,5 +1,5 @@
-// The print of a label, of any bytes: read, and written as JSON that is JSON, with pieces that stand in the text. The first byte
-// chooses what it is stuck on.
+// The print of a label, of any bytes: read, and written as JSON that is JSON, with pieces that stand in the text; and what is claimed in
+// it. The first byte chooses what it is stuck on.
 #include <cmath>
 #include <cstddef>
 #include <cstdint>
@@ -8,6 +8,7 @@
 #include <nlohmann/json.hpp>
 
 #include "calc/calc.h"
+#include "core/label/claims.h"
 
 using namespace usherwright;
 
@@ -19,5 +20,7 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
   for (const LabelValue& v : readLabel(text, on).values)
     if (!std::isfinite(v.value) || text.find(v.piece) == std::string::npos) std::abort();
   if (!nlohmann::json::accept(calc::labelJson(text, on))) std::abort();
+  for (const ClaimVerdict& c : checkClaims(text, {}))
+    if (!std::isfinite(c.value)) std::abort();
   return 0;
 }

@@ -43,6 +43,7 @@ QWidget* stationHeading(const QString& title, const QString& hint) {
   auto* small = new PlainLabel(hint);
   small->setProperty("role", "soft");
   small->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
+  small->setWordWrap(true);
   layout->addWidget(small, 1);
   return row;
 }

@@ -43,6 +43,7 @@ Entry::Entry(Kit kit, QString pointer, QWidget* parent)
   grid->setVerticalSpacing(0);
   label_ = new PlainLabel(text(spec_->label));
   label_->setMinimumWidth(60);
+  label_->setWordWrap(true);
   label_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
   label_->setToolTip(text(spec_->howTo));
   unit_ = new PlainLabel;

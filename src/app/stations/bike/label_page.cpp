@@ -79,7 +79,7 @@ LabelPage::LabelPage(Kit kit) : StationPage(kit) {
   column->addWidget(emptyStretch_, 1);
   ruler_ = new DrawingView(kit_, QStringLiteral("which layout"));
   ruler_->setGround([this](drawing::Size size) { return drawing::layoutRuler(seen_, readings_, size); });
-  ruler_->setMinimumHeight(90);
+  ruler_->setMinimumHeight(84);
   lower->addWidget(ruler_, 1);
 }
 
@@ -235,7 +235,7 @@ void LabelPage::showVerdict() {
   readings_ = r;
   ruler_->rebuild();
   verdict_->setText(!problem.isEmpty() ? problem
-                    : silent           ? QStringLiteral("Enter one reading, or the voltage printed on the pack: the series count follows.")
+                    : silent           ? QStringLiteral("One reading, or the volts on the pack: the series count follows.")
                                        : about + text(verdict.sentence));
   next_->setText(problem.isEmpty() && !silent && !verdict.nextReading.empty()
                      ? QStringLiteral("Would settle it: %1.").arg(text(verdict.nextReading))

@@ -4,6 +4,7 @@
 #include "app/present/words.h"
 #include "app/stations/charging/charging_pages.h"
 #include "app/widgets/clear_scroll.h"
+#include "app/widgets/flow_layout.h"
 #include "app/widgets/plain.h"
 #include "core/drawing/charging/charging_drawings.h"
 #include "core/plan/edit.h"
@@ -63,7 +64,7 @@ TonightPage::TonightPage(Kit kit) : StationPage(kit) {
 
 QWidget* TonightPage::buildGoals() {
   auto* row = new QWidget;
-  auto* layout = new QHBoxLayout(row);
+  auto* layout = new FlowLayout(row, 6);
   layout->setContentsMargins(0, 0, 0, 0);
   for (const Goal& g : goals) {
     auto* button = new QPushButton(QString::fromLatin1(g.words));
@@ -72,7 +73,6 @@ QWidget* TonightPage::buildGoals() {
     goals_.push_back(button);
     layout->addWidget(button);
   }
-  layout->addStretch(1);
   auto* add = new QPushButton(QStringLiteral("+ hours somebody is there"));
   connect(add, &QPushButton::clicked, this, [this] {
     const std::size_t count = kit_.document.plan().charging.there.size();
