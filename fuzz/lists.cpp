@@ -10,7 +10,7 @@
 #include "core/io/ride_table.h"
 #include "core/joining/sharing.h"
 #include "core/parts/catalogue.h"
-#include "core/plan/entries.h"
+#include "core/plan/edit.h"
 #include "core/plan/ride_list.h"
 #include "core/plan/shelf.h"
 #include "core/quantity/csv.h"

@@ -5,7 +5,7 @@
 
 #include "core/io/plan_json.h"
 #include "core/log/line.h"
-#include "core/plan/entries.h"
+#include "core/plan/edit.h"
 
 using namespace usherwright;
 

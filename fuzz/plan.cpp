@@ -7,6 +7,7 @@
 #include <string_view>
 
 #include "calc/calc.h"
+#include "calc/command.h"
 #include "core/io/plan_json.h"
 #include "core/io/spice.h"
 #include "core/io/table_csv.h"
@@ -39,9 +40,13 @@ extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size
   if (!again || !(*again == *plan)) std::abort();
   const Assessment a = assess(*plan, shippedCatalogue());
   const bool mayBeInTexts = saysNotFinite(writePlan(*plan));
-  for (const auto print : {calc::checkText, calc::showText, calc::joinText, calc::checkJson, calc::showJson, calc::joinJson}) {
-    const std::string said = print(*plan, a);
-    if (!mayBeInTexts && saysNotFinite(said)) std::abort();
+  for (const auto row : calc::planCommands) {
+    const calc::Command command = row();
+    if (std::string_view(command.name) == "mend" || std::string_view(command.name) == "suggest") continue;  // searches take too long here
+    for (const auto print : {command.text, command.json}) {
+      const std::string said = print(*plan, a);
+      if (!mayBeInTexts && saysNotFinite(said)) std::abort();
+    }
   }
   if (a.figures.ride && a.figures.ride->end > Second(0)) {
     std::vector<std::string> ids;

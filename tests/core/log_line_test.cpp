@@ -343,6 +343,22 @@ TEST_CASE("no figure of a line vanishes, whatever stands around it") {
   }
 }
 
+TEST_CASE("a line that is ready goes in: of any signs and words put together") {
+  static constexpr const char* bits[]{"note", "%",      "ride", "21.4 km", "charged", "deck", "9.6 Ah", "cells", "3.91",
+                                      "—",    "stored", "fell", "\"",      "2 bars",  "!",    "…",      "40 %",  "released by"};
+  support::Seeded random(11);
+  int ready = 0;
+  for (int i = 0; i < 20000; ++i) {
+    std::string text;
+    for (std::size_t k = 1 + random.below(5); k > 0; --k) text += (random.below(3) == 0 ? "" : " ") + std::string(bits[random.below(18)]);
+    const LogLine line = readLogLine(text, bike(), aThursday);
+    CAPTURE(text);
+    if (line.isReady() != withLogLine(bike(), line).has_value()) FAIL("ready, and refused");
+    ready += line.isReady() ? 1 : 0;
+  }
+  CHECK(ready > 500);
+}
+
 TEST_CASE("any bytes are read or asked about, and the rest of a very long line is left") {
   support::Seeded seed(1813);
   for (int round = 0; round < 3000; ++round) {

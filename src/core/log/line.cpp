@@ -229,7 +229,11 @@ void LineReader::order() {
 }  // namespace logline
 
 LogLine readLogLine(std::string_view line, const Plan& plan, Date today, UnitSystem units) {
-  return logline::LineReader(line, plan, today, units).read();
+  LogLine out = logline::LineReader(line, plan, today, units).read();
+  // What the plan would not take is asked about here: a line that is ready goes in.
+  if (out.isReady())
+    if (const auto next = withLogLine(plan, out); !next) out.asks.push_back(next.error().sentence());
+  return out;
 }
 
 Expected<Plan> withLogLine(const Plan& plan, const LogLine& line) {
