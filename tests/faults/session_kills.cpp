@@ -1,5 +1,5 @@
 // Sixty windows' worth of work killed at random moments, among them in the middle of saves: every file is whole, and what was
-// edited two seconds before is in the file or in the journal.
+// edited two seconds before is in the file or in the journal. session_kills [ROUNDS OF TWELVE, 5]
 #include <signal.h>
 #include <sys/wait.h>
 #include <unistd.h>
@@ -21,7 +21,7 @@ using Clock = std::chrono::steady_clock;
 
 namespace {
 
-constexpr int rounds = 5, together = 12;
+constexpr int usualRounds = 5, together = 12;
 constexpr auto keptWithin = std::chrono::milliseconds(2000 + 1500);  // two seconds, and a machine that does twelve of these
 
 /// Edits every 25 ms and saves now and then, until it is killed. Each edit's number goes to the pipe.
@@ -116,6 +116,7 @@ std::string problemWith(const Victim& v) {
 
 int main(int argc, char** argv) {
   if (argc == 4 && std::strcmp(argv[1], "child") == 0) return child(argc, argv);
+  const int rounds = argc > 1 ? std::atoi(argv[1]) : usualRounds;
   const fs::path all = fs::temp_directory_path() / ("usherwright-kills-" + std::to_string(::getpid()));
   const unsigned seed = std::random_device{}();
   std::mt19937 random(seed);
