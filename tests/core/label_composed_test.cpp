@@ -11,25 +11,12 @@
 #include "core/quantity/text.h"
 #include "core/quantity/units.h"
 #include "support/golden.h"
+#include "support/label_said.h"
 #include "support/reference_case.h"
 
 using namespace usherwright;
 
 namespace {
-
-/// What is read, figures included.
-std::string wholly(const std::string& text, Known<LabelSubject> on = std::nullopt) {
-  const LabelReading r = readLabel(text, on);
-  std::string out = r.subject ? std::string(labelSubjectWords(*r.subject)) : "?";
-  out += fmt::format(" {:.4f}", r.subjectSureness);
-  for (const LabelValue& v : r.values) {
-    out += fmt::format(";{} {} {}", standingWords(v.standing), labelMeaningWords(v.meaning), formatNumber(v.value, 5));
-    if (v.low) out += " from " + formatNumber(*v.low, 5);
-    if (v.tolerance) out += " ± " + formatNumber(*v.tolerance, 5);
-  }
-  for (const LabelLeftover& l : r.leftovers) out += ";left " + l.piece;
-  return out;
-}
 
 /// The text with one thing done to it everywhere.
 template <class Change>
@@ -69,26 +56,14 @@ std::vector<std::string> variants(const std::string& text) {
   return out;
 }
 
-std::uint64_t mixed(std::uint64_t sum, const std::string& text) {
-  for (const char c : text) sum = (sum ^ static_cast<unsigned char>(c)) * 1099511628211u;  // FNV-1a
-  return sum;
-}
-
 }  // namespace
 
 TEST_CASE("every printed text, worn and with other figures, is read as it was") {
   std::string all;
-  for (const char* file : {"labels.tsv", "labels-damaged.tsv"}) {
-    std::istringstream table(reference::readFile(reference::sourcePath(std::string("tests/data/") + file)));
-    std::string line;
-    for (int n = 1; std::getline(table, line); ++n) {
-      if (line.starts_with('#')) continue;
-      std::string text = line.substr(0, line.find('\t'));
-      for (std::size_t at = text.find("\\n"); at != std::string::npos; at = text.find("\\n")) text.replace(at, 2, "\n");
-      std::uint64_t sum = 14695981039346656037u;
-      for (const std::string& v : variants(text)) sum = mixed(sum, wholly(v));
-      all += fmt::format("{}:{} {:x}\n", file, n, sum);
-    }
+  for (const labels::Printed& p : labels::printed()) {
+    std::uint64_t sum = labels::begun;
+    for (const std::string& v : variants(p.text)) sum = labels::mixed(sum, labels::wholly(v));
+    all += fmt::format("{} {:x}\n", p.name, sum);
   }
   golden::compare("label-variants.txt", all);
 }
@@ -167,7 +142,8 @@ TEST_CASE("words and figures put together at random are read as they were, on ev
     for (int i = 0; i < 100; ++i) {
       const std::string text = composed(next, all);
       const std::size_t on = next.below(labelSubjectCount + 5);
-      sum = mixed(sum, wholly(text, on < labelSubjectCount ? Known<LabelSubject>(static_cast<LabelSubject>(on)) : std::nullopt));
+      sum = labels::mixed(sum,
+                          labels::wholly(text, on < labelSubjectCount ? Known<LabelSubject>(static_cast<LabelSubject>(on)) : std::nullopt));
     }
     out += fmt::format("{} {:x}\n", hundred, sum);
   }
@@ -182,7 +158,7 @@ TEST_CASE("words and figures put together at random are read as they were, on ev
         for (const char* text :
              {"{} {} {} 36 V", "{} {} {} 36 V 10 Ah", "{} {} {} 3.6 V 2.5 Ah", "{} {} {} 230 V~ 2 A", "{} {} {} 13S", "{} {} {} 680 µF",
               "{} {} {} 30 A 60 V", "{} {} {} 18650 3 C", "{} {} {} 36 V cut-off 31±1 V 15 A", "{} {} {} 36 V 360 Wh"})
-          sum = mixed(sum, wholly(fmt::format(fmt::runtime(text), first, second, third)));
+          sum = labels::mixed(sum, labels::wholly(fmt::format(fmt::runtime(text), first, second, third)));
     out += fmt::format("{} {:x}\n", first, sum);
   }
   // Two figures with a word behind each, and a word in the last line: whose is it?
@@ -194,7 +170,7 @@ TEST_CASE("words and figures put together at random are read as they were, on ev
       for (const char* last : behind)
         for (const char* text : {"30 A {} 5 A {}\n{}", "30 A {} 5 A {}\n{}\n", "48 V {} 42 V {}\n{}", "5 A {}\n30 A {} ({})",
                                  "30 A {} 5 A {}: {}", "30 A {}\n5 A {}\n8 A {}", "30 A {} 5 A {}\n8 A", "{} 30 A {}\n5 A {}\n8 A"})
-          sum = mixed(sum, wholly(fmt::format(fmt::runtime(text), first, second, last)));
+          sum = labels::mixed(sum, labels::wholly(fmt::format(fmt::runtime(text), first, second, last)));
     out += fmt::format("{} {:x}\n", first, sum);
   }
   // Chinese words in a row, without a space: of the figure that they touch, while they are few.
@@ -208,7 +184,7 @@ TEST_CASE("words and figures put together at random are read as they were, on ev
       std::string row;
       for (std::size_t i = 0; i < count; ++i) row += han[(from + i * i * 5) % han.size()];
       for (const char* text : {"30A{} 5A", "48V{} 42V", "30A {}5A", "30A{}5A"})
-        sum = mixed(sum, wholly(fmt::format(fmt::runtime(text), row)));
+        sum = labels::mixed(sum, labels::wholly(fmt::format(fmt::runtime(text), row)));
     }
     out += fmt::format("{} in a row {:x}\n", count, sum);
   }
@@ -320,7 +296,7 @@ TEST_CASE("designations, addresses, thousands and joined figures are read as the
                            "mo-|tor 36 V",
                            "18200 2500 mAh 3.6 V",
                            "18190 2500 mAh 3.6 V"})
-    out += fmt::format("{}: {}\n", each(text, [](char c) { return c == '\n' ? '|' : c; }), wholly(text));
+    out += fmt::format("{}: {}\n", each(text, [](char c) { return c == '\n' ? '|' : c; }), labels::wholly(text));
   golden::compare("label-forms.txt", out);
 }
 

@@ -13,6 +13,7 @@
 #include "core/quantity/text.h"
 #include "core/quantity/units.h"
 #include "support/golden.h"
+#include "support/label_said.h"
 #include "support/reference_case.h"
 
 using namespace usherwright;
@@ -202,5 +203,27 @@ TEST_CASE("figures that have to agree are read as they were, from far below to f
   for (const char* text : {"36 V 10 Ah {} Wh", "{} V 15 A", "input 230 V output {} V 2 A", "48 V max {} A", "{}S 30 A", "54.6 V {} A",
                            "3.6 V {} Ah", "{} A 32 V", "max {} V 30 A 13S", "{} W 48 V"})
     sweep(text, std::nullopt, by(0.4, 900, 1.05), all);
+  for (const char* text : {"Zelle {} Ah 36 V", "cell {} mAh 36 V 10 A"}) sweep(text, std::nullopt, steps(5.5, 7.5, 0.1), all);
+  for (const char* text : {"{}P 10S 36 V", "{} A NMC", "LFP {} A", "LTO {} A max", "lead {} A", "{} A, NiMH max"})
+    sweep(text, S::Pack, steps(1, 70, 1), all);
+  for (const S subject : {S::Pack, S::Cell, S::Board}) on(subject, "{} mAh", steps(98000, 100500, 250));
   golden::compare("label-sums.txt", all);
+}
+
+TEST_CASE("every printed text is read as it was with a mark, a blank or a line's end at any place of it") {
+  std::string all;
+  for (const labels::Printed& p : labels::printed()) {
+    std::uint64_t sum = labels::begun;
+    for (std::size_t i = 1; i < p.text.size() && i < 90; ++i) {
+      if ((static_cast<unsigned char>(p.text[i]) & 0xC0U) == 0x80U) continue;
+      static constexpr std::array marks{"'", "|", "-", " ", "\n", ".", ",", "- ", " |"};
+      std::string torn = p.text;
+      torn.insert(i, marks[i % marks.size()]);
+      sum = labels::mixed(sum, labels::wholly(torn));
+      torn.insert(std::min(i + 3, torn.size()), marks[(i / 2 + 4) % marks.size()]);
+      sum = labels::mixed(sum, labels::wholly(torn));
+    }
+    all += fmt::format("{} {:x}\n", p.name, sum);
+  }
+  golden::compare("label-torn.txt", all);
 }

@@ -7,10 +7,12 @@
 
 #include "core/label/items.h"
 #include "core/label/numbers.h"
+#include "core/label/places.h"
 #include "core/label/targets.h"
 #include "core/parts/nameplate.h"
 #include "core/plan/evidence.h"
 #include "core/plan/fields.h"
+#include "core/plan/sizes.h"
 #include "core/quantity/units.h"
 #include "support/plans.h"
 
@@ -296,4 +298,17 @@ TEST_CASE("units and numbers in the forms in which they are printed") {
   CHECK(value(U"18650,4300") < 0);
   CHECK(value(U"1234567") < 0);
   CHECK(value(U"999999") == Approx(999999));
+}
+
+TEST_CASE("a label for one pack or charger too many says which, and how many there can be") {
+  for (const auto& [place, said] : {std::pair{LabelPlace{LabelSubject::Pack, mostPacks}, "pack number 5"},
+                                    {LabelPlace{LabelSubject::Board, mostPacks}, "pack number 5"},
+                                    {LabelPlace{LabelSubject::Charger, mostEntries}, "charger number"}}) {
+    const auto next = withPlace(Plan{}, place);
+    REQUIRE(!next);
+    CHECK(next.error().sentence().find(said) != std::string::npos);
+  }
+  const auto last = withPlace(Plan{}, {LabelSubject::Pack, mostPacks - 1});
+  REQUIRE(last);
+  CHECK(last->packs.size() == mostPacks);
 }
