@@ -26,6 +26,7 @@ Plan demo() {
   Plan plan = withoutLog(todayOf(example("ferry-path-library-trike")));
   while (!plan.routes.front().stops.empty()) plan = *without(plan, "/routes/0/stops", 0);
   while (!plan.kept.empty()) plan = *without(plan, "/kept", 0);
+  plan.routes.front().track = {};
   return plan;
 }
 

@@ -3,6 +3,8 @@
 
 #include <fmt/format.h>
 
+#include <array>
+
 #include <charconv>
 
 #include "core/assess/figures.h"
@@ -132,13 +134,27 @@ Working usableWorking(const Context& c) {
 
 Working routeEnergyWorking(const Context& c) {
   Working w{"Energy of the route", "E = Σ P · t", {}, text(c.figures.range.route.energy), "steady-speed road load"};
-  for (const Leg& leg : c.figures.range.route.legs)
-    w.inputs.push_back(input(c,
-                             leg.grade > 0   ? "climb"
-                             : leg.grade < 0 ? "descent"
-                                             : "flat",
-                             fmt::format("{} at {} km/h", km(leg.length), formatNumber(leg.speed.value())),
-                             fmt::format("{} W for {}", formatNumber(leg.power.value()), minutes(leg.time))));
+  // A track has hundreds of pieces: what goes up, along and down is summed.
+  constexpr double level = 0.002;
+  struct Sum {
+    const char* symbol;
+    Kilometre length;
+    Second time;
+    WattHour energy;
+  };
+  std::array<Sum, 3> sums{{{"flat", {}, {}, {}}, {"climb", {}, {}, {}}, {"descent", {}, {}, {}}}};
+  for (const Leg& leg : c.figures.range.route.legs) {
+    Sum& sum = sums[leg.grade > level ? 1 : leg.grade < -level ? 2 : 0];
+    sum.length = sum.length + leg.length;
+    sum.time = sum.time + leg.time;
+    sum.energy = sum.energy + leg.power * Hour(leg.time);
+  }
+  for (const Sum& sum : sums) {
+    if (sum.time <= Second(0)) continue;
+    const Hour hours(sum.time);
+    w.inputs.push_back(input(c, sum.symbol, fmt::format("{} at {} km/h", km(sum.length), formatNumber(sum.length.value() / hours.value())),
+                             fmt::format("{} W for {}", formatNumber(sum.energy.value() / hours.value()), minutes(sum.time))));
+  }
   return w;
 }
 

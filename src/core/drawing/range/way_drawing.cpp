@@ -3,6 +3,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <optional>
 
 #include "core/drawing/range/range_drawings.h"
 #include "core/quantity/units.h"
@@ -107,48 +108,62 @@ void gaugeLine(Pen& pen, const WayRidden& way, const Subject& s, const Plot& plo
   pen.line(std::move(line), Ink::Copper, 2, Pattern::Dotted);
 }
 
-void marks(Drawing& d, Pen& pen, const WayRidden& way, const Subject& s, const Plots& plots) {
-  const double scale = shownUnit(Kind::Distance, s.units).scale;
-  std::vector<double> lines;
-  const auto put = [&](Kilometre at) { lines.push_back(plots.left.x(at.value() / scale)); };
-  for (const auto& [pack, at] : way.knees) put(at);
-  for (const StopMade& stop : way.stops.stops)
-    if (stop.reached) put(stop.at);
-  for (const auto& at : {way.turnRound, way.floorAt, way.lies})
-    if (at) put(*at);
-  const auto crossed = [&](double from, double to) {
-    return std::any_of(lines.begin(), lines.end(), [&](double x) { return x > from && x < to; });
-  };
-  const double lowest = plots.left.topLeft.y - 24;
-  const auto upright = [&](Kilometre at, Ink ink, Pattern pattern, const std::string& words, double y) {
-    const double x = plots.left.x(at.value() / scale);
-    pen.line({{x, plots.heights.topLeft.y}, {x, plots.left.bottomRight.y}}, ink, 1.6, pattern);
-    // Beside its line where no other one goes through the words.
-    const double wide = textWidth(words, Face::Small) + 10;
-    const bool noRoom = x + wide > plots.left.bottomRight.x;
-    const bool left = noRoom || (crossed(x + 1, x + wide) && x - wide > plots.left.topLeft.x && !crossed(x - wide, x - 1));
-    if (y < lowest) pen.text({left ? x - 6 : x + 6, y}, words, Face::Small, ink, left ? Anchor::End : Anchor::Start);
-    d.description += words + ". ";
-  };
-  double y = plots.heights.topLeft.y + 32;
-  for (const auto& [pack, at] : way.knees) {
-    upright(at, Ink::Ink, Pattern::Solid, fmt::format("{} joins in", elided(s.assessment.figures.packs[pack].model.name, Face::Small, 140)),
-            y);
-    y += 17;
-  }
+/// Something that happens at a place of the way: a line through both plots, and its words beside it.
+struct Mark {
+  Kilometre at;
+  Ink ink;
+  Pattern pattern;
+  std::string words;
+};
+
+std::vector<Mark> marksOf(const WayRidden& way, const Subject& s) {
+  std::vector<Mark> out;
+  if (way.lies) out.push_back({*way.lies, Ink::Stop, Pattern::Solid, "here it stops: " + far(*way.lies, s.units)});
+  if (way.turnRound)
+    out.push_back({*way.turnRound, Ink::Copper, Pattern::Dashed, "turn round here at the latest: " + far(*way.turnRound, s.units)});
+  if (way.floorAt) out.push_back({*way.floorAt, Ink::Mind, Pattern::Dashed, "floor of all packs: " + far(*way.floorAt, s.units)});
   for (const StopMade& stop : way.stops.stops) {
     if (!stop.reached) continue;
-    upright(stop.at, Ink::Water, Pattern::Dotted,
-            stop.refused.empty() ? fmt::format("+ {} Wh in {} min", formatNumber(stop.gained.value()), formatNumber(stop.stands.value()))
-                                 : std::string("a stop that puts nothing in"),
-            y);
-    y += 17;
+    out.push_back({stop.at, Ink::Water, Pattern::Dotted,
+                   stop.refused.empty()
+                       ? fmt::format("+ {} Wh in {} min", formatNumber(stop.gained.value()), formatNumber(stop.stands.value()))
+                       : std::string("a stop that puts nothing in")});
   }
-  if (way.turnRound)
-    upright(*way.turnRound, Ink::Copper, Pattern::Dashed, "turn round here at the latest: " + far(*way.turnRound, s.units),
-            plots.heights.topLeft.y + 14);
-  if (way.floorAt) upright(*way.floorAt, Ink::Mind, Pattern::Dashed, "floor of all packs: " + far(*way.floorAt, s.units), y);
-  if (way.lies) upright(*way.lies, Ink::Stop, Pattern::Solid, "here it stops: " + far(*way.lies, s.units), y + 17);
+  for (const auto& [pack, at] : way.knees)
+    out.push_back(
+        {at, Ink::Ink, Pattern::Solid, fmt::format("{} joins in", elided(s.assessment.figures.packs[pack].model.name, Face::Small, 140))});
+  return out;
+}
+
+void marks(Drawing& d, Pen& pen, const WayRidden& way, const Subject& s, const Plots& plots) {
+  const double scale = shownUnit(Kind::Distance, s.units).scale;
+  const std::vector<Mark> all = marksOf(way, s);
+  const auto xOf = [&](const Mark& m) { return plots.left.x(m.at.value() / scale); };
+  for (const Mark& m : all) {
+    pen.line({{xOf(m), plots.heights.topLeft.y}, {xOf(m), plots.left.bottomRight.y}}, m.ink, 1.6, m.pattern);
+    d.description += m.words + ". ";
+  }
+  // Each at the first height where its words go beside their line and over no others; what finds none has its tip.
+  constexpr double line = 16;
+  struct Placed {
+    double from, to, y;
+  };
+  std::vector<Placed> placed;
+  const auto free = [&](const Placed& p) {
+    return p.from >= plots.left.topLeft.x && p.to <= plots.left.bottomRight.x + right &&
+           std::none_of(placed.begin(), placed.end(), [&](const Placed& o) { return o.y == p.y && p.from < o.to && o.from < p.to; });
+  };
+  for (const Mark& m : all) {
+    const double wide = textWidth(m.words, Face::Small) + 8, x = xOf(m);
+    std::optional<Placed> at;
+    for (double y = plots.heights.topLeft.y + 14; !at && y < plots.heights.bottomRight.y - 2; y += line)
+      for (const Placed& side : {Placed{x + 3, x + 3 + wide, y}, Placed{x - 3 - wide, x - 3, y}})
+        if (!at && free(side)) at = side;
+    if (!at) continue;
+    placed.push_back(*at);
+    pen.rectangle({at->from, at->y - 11}, {at->to, at->y + 4}, Ink::Paper, Ink::Paper, 2);
+    pen.text({at->from + 4, at->y}, m.words, Face::Small, m.ink);
+  }
 }
 
 }  // namespace
@@ -167,19 +182,22 @@ Drawing wayProfile(const Subject& s, const WayRidden& way, Size size) {
   plots.left.frame(pen);
   plots.left.yGrid(pen, 4);
   plots.left.xTicks(pen, 8, std::string(shownUnit(Kind::Distance, s.units).symbol));
-  pen.text({names, 16},
-           fmt::format("{}, {}{}", elided(s.plan.routes.front().id, Face::Label, 300), far(way.points.back().at, s.units),
-                       way.byTrack ? "" : ", as if flat, climb and descent each lay together"),
-           Face::Label, Ink::Ink);
-  pen.text({names, plots.left.topLeft.y - 8},
-           fmt::format("below: Wh left above the floor, and dotted what the bike's gauge shows; above: height in {}",
-                       shownUnit(Kind::Climb, s.units).symbol),
-           Face::Small, Ink::Soft);
+  const double room = size.width - names - right;
+  pen.text(
+      {names, 16},
+      elided(fmt::format("{}, {}{}, heights in {}", elided(s.plan.routes.front().id, Face::Label, 300), far(way.points.back().at, s.units),
+                         way.byTrack ? "" : ", as if flat, climb and descent each lay together", shownUnit(Kind::Climb, s.units).symbol),
+             Face::Label, room),
+      Face::Label, Ink::Ink);
   d.description = fmt::format("{}, {}. ", s.plan.routes.front().id, far(way.points.back().at, s.units));
   ground(d, pen, way, s, plots.heights);
   leftInPacks(d, pen, way, s, plots.left);
   gaugeLine(pen, way, s, plots.left);
   marks(d, pen, way, s, plots);
+  const std::string below = elided("Wh left above the floor; dotted: what the bike's gauge shows", Face::Small, room);
+  pen.rectangle({names, plots.left.topLeft.y - 20}, {names + textWidth(below, Face::Small) + 4, plots.left.topLeft.y - 4}, Ink::Paper,
+                Ink::Paper);
+  pen.text({names, plots.left.topLeft.y - 8}, below, Face::Small, Ink::Soft);
   return d;
 }
 
