@@ -7,6 +7,7 @@
 #include <cmath>
 
 #include "core/pack/ladders.h"
+#include "core/quantity/inference.h"
 
 namespace usherwright {
 namespace {
@@ -19,19 +20,13 @@ constexpr double leastPart = 0.3;       // less of a charge says little of the w
 constexpr double huber = 1.345;         // 95 % efficient for normal errors
 constexpr double huberSquare = 0.7102;  // mean square of normal errors after Huber's weights
 constexpr int leastForSlope = 3;
-constexpr std::size_t fewest = 5;  // below this nobody can say how points scatter
+constexpr std::size_t fewest = 5;         // below this nobody can say how points scatter
+constexpr std::size_t enoughFreedom = 3;  // to say how the points really scatter
 constexpr double normalQuartile = 0.6745, leastScatter = 0.3;
 constexpr days spanForSlope{60}, soon{90}, horizon{20 * 365};
 constexpr double byWholeStrings = 0.04;
 constexpr double surely = 3.5;                               // standard deviations
 constexpr std::size_t mostLookedBack = 80, mostBefore = 40;  // points: what is older says little of a fall now
-
-/// Student's two-sided 90 % by degrees of freedom.
-double student(std::size_t freedom) {
-  constexpr std::array table{6.314, 2.920, 2.353, 2.132, 2.015, 1.943, 1.895, 1.860, 1.833, 1.812};
-  if (freedom == 0) return 1.645;
-  return freedom <= table.size() ? table[freedom - 1] : 1.645 + 1.55 / static_cast<double>(freedom);
-}
 
 std::vector<HealthPoint> pointsOf(const PackModel& model, const Pack& pack, std::size_t index) {
   std::vector<HealthPoint> out;
@@ -68,6 +63,8 @@ HealthTrend fitted(const HealthPoint* first, const HealthPoint* last, Date today
   t.zero = first->day + days(static_cast<int>(std::lround(sum / static_cast<double>(n))));
   const auto x = [&](const HealthPoint& p) { return static_cast<double>((p.day - t.zero).count()); };
   std::vector<double> weight(n, 1.0);
+  const std::size_t freedom = n - (t.slopeKnown ? 2 : 1);
+  const bool scatters = freedom >= enoughFreedom;
   double scatter = 1;
   for (int round = 0; round < 5; ++round) {
     Eigen::Matrix2d a = Eigen::Matrix2d::Zero();
@@ -98,16 +95,14 @@ HealthTrend fitted(const HealthPoint* first, const HealthPoint* last, Date today
       weight[i] = off[i] / scale <= huber ? 1 : huber * scale / off[i];
       squares += weight[i] * off[i] * weight[i] * off[i];
     }
-    const double freedom = static_cast<double>(n) - (t.slopeKnown ? 2 : 1);
-    if (freedom >= 1)
-      scatter = std::max(1.0, std::sqrt(squares / huberSquare / freedom));  // a counter is off by its own doubt, always the same way
+    // A counter is off by its own doubt, always the same way.
+    if (scatters) scatter = std::max(1.0, std::sqrt(squares / huberSquare / static_cast<double>(freedom)));
   }
-  const std::size_t freedom = n - (t.slopeKnown ? 2 : 1);
-  if (freedom >= 3) {  // enough to say how the points really scatter
+  if (scatters) {
     t.varLevel *= scatter * scatter;
     t.varSlope *= scatter * scatter;
     t.covariance *= scatter * scatter;
-    t.reach = student(freedom);
+    t.reach = studentNinety(freedom);
   }
   t.now = t.at(today);
   if (t.slopeKnown) {
