@@ -83,11 +83,22 @@ Drawing wayMap(const Subject& s, const WayRidden& way, Size size) {
     const bool dry = way.floorAt && a.at >= *way.floorAt;
     pen.line({map.at(a.at), map.at(b.at)}, dry ? Ink::Stop : Ink::Water, 1.5 + 4.5 * left, dry ? Pattern::Dashed : Pattern::Solid);
   }
+  std::vector<std::pair<double, Point>> said;  // words so far: from where, to where at which height
   const auto mark = [&](Kilometre where, Ink ink, const std::string& words) {
     const Point p = map.at(where);
     pen.circle(p, 5, Ink::Card, ink);
     const bool late = p.x > size.width * 0.6;
-    pen.text({late ? p.x - 9 : p.x + 9, p.y - 6}, words, Face::Small, ink, late ? Anchor::End : Anchor::Start);
+    // Above its place, else below it: over no other words.
+    const double wide = textWidth(words, Face::Small), from = late ? p.x - 9 - wide : p.x + 9;
+    const auto taken = [&](double y) {
+      return std::any_of(said.begin(), said.end(),
+                         [&](const auto& o) { return std::abs(o.second.y - y) < 14 && from < o.second.x && o.first < from + wide; });
+    };
+    double y = p.y - 6;
+    for (double step : {20.0, -17.0, 34.0})
+      if (taken(y)) y = p.y - 6 + step;
+    said.emplace_back(from, Point{from + wide, y});
+    pen.text({from, y}, words, Face::Small, ink);
     d.description += words + ". ";
   };
   d.description = "The track from above, north up, wide where much is left. ";
