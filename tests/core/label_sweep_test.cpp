@@ -206,6 +206,7 @@ TEST_CASE("figures that have to agree are read as they were, from far below to f
   for (const char* text : {"Zelle {} Ah 36 V", "cell {} mAh 36 V 10 A"}) sweep(text, std::nullopt, steps(5.5, 7.5, 0.1), all);
   for (const char* text : {"{}P 10S 36 V", "{} A NMC", "LFP {} A", "LTO {} A max", "lead {} A", "{} A, NiMH max"})
     sweep(text, S::Pack, steps(1, 70, 1), all);
+  for (const char* text : {"{} × 20 A", "2 x {} A", "each {} A"}) sweep(text, S::Joiner, steps(1, 45, 1), all, Reasons::Named);
   for (const S subject : {S::Pack, S::Cell, S::Board}) on(subject, "{} mAh", steps(98000, 100500, 250));
   golden::compare("label-sums.txt", all);
 }

@@ -5,6 +5,7 @@
 #include <cstdlib>
 #include <fstream>
 
+#include "core/label/claims.h"
 #include "core/label/items.h"
 #include "core/label/numbers.h"
 #include "core/label/places.h"
@@ -311,4 +312,9 @@ TEST_CASE("a label for one pack or charger too many says which, and how many the
   const auto last = withPlace(Plan{}, {LabelSubject::Pack, mostPacks - 1});
   REQUIRE(last);
   CHECK(last->packs.size() == mostPacks);
+}
+
+TEST_CASE("of a listing 2000 bytes are read for claims, to the last one") {
+  CHECK(checkClaims(std::string(1995, ' ') + "45 km", {}).size() == 1);
+  CHECK(checkClaims(std::string(1996, ' ') + "45 km", {}).empty());
 }
