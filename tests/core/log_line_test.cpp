@@ -14,7 +14,6 @@
 #include "support/random.h"
 
 using namespace usherwright;
-
 namespace {
 
 const Date aThursday = *parseDate("2026-11-26");
@@ -142,6 +141,7 @@ constexpr std::array rides{
     Typed{"12 Oct ride 18 km", "2026-10-12 ride km=18"},
     Typed{"ride Oct 12, 18 km", "2026-10-12 ride km=18"},
     Typed{"ride on 12.10. 18 km", "2026-10-12 ride km=18"},
+    Typed{"ride am 12.10. 18 km", "2026-10-12 ride km=18"},
     Typed{"12.10.2025 ride 18 km", "2025-10-12 ride km=18"},
     Typed{"ride 28 dec 18 km", "2025-12-28 ride km=18"},
     Typed{"ride 10/12 18 km", "?"},
@@ -349,11 +349,11 @@ TEST_CASE("a line that is ready goes in: of any signs and words put together") {
   support::Seeded random(11);
   int ready = 0;
   for (int i = 0; i < 20000; ++i) {
-    std::string text;
+    std::string text;  // "% note"
     for (std::size_t k = 1 + random.below(5); k > 0; --k) text += (random.below(3) == 0 ? "" : " ") + std::string(bits[random.below(18)]);
     const LogLine line = readLogLine(text, bike(), aThursday);
     if (line.isReady() != withLogLine(bike(), line).has_value()) FAIL(text);
-    ready += line.isReady() ? 1 : 0;
+    ready += line.isReady();
   }
   CHECK(ready > 500);
 }
