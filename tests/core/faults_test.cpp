@@ -124,6 +124,16 @@ TEST_CASE("nought volts at a plug are a board asleep, a fuse or a plug, never sw
   CHECK(rankFaults(setup, signs).faults.front().fault == PackFault::Swapped);
 }
 
+TEST_CASE("of two cells side by side one is lost: half the Ah") {
+  FaultSetup setup = setupOf(0, 0.5);
+  setup.model.parallel = 2;
+  Signs signs;
+  signs[static_cast<std::size_t>(Sign::PutBack)] = setup.model.capacity.value() / 2 / 0.99;
+  const RankedFault first = rankFaults(setup, signs).faults.front();
+  CHECK(first.fault == PackFault::LostString);
+  CHECK(first.probability > 0.9);
+}
+
 TEST_CASE("few points reach as far as Student's t says") {
   // ∫ Γ((ν+1)/2) / (√(νπ)·Γ(ν/2)) · (1 + x²/ν)^(−(ν+1)/2), from −t to t, by Simpson.
   const auto within = [](double t, double nu) {
