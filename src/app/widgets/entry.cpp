@@ -46,7 +46,8 @@ Entry::Entry(Kit kit, QString pointer, QWidget* parent)
   label_->setWordWrap(true);
   label_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
   label_->setToolTip(text(spec_->howTo));
-  unit_ = new PlainLabel;
+  unit_ = new PlainLabel({}, this);  // in the grid beside a figure only
+  unit_->setVisible(isNumeric(spec_->kind));
   unit_->setProperty("role", "soft");
   unit_->setFixedWidth(36);
   mark_ = new ProvenanceMark(kit_, pointer_, this);
