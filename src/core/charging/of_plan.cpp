@@ -23,6 +23,11 @@ double acceptedBy(Chemistry c) { return c == Chemistry::Nimh ? 0.75 : c == Chemi
 
 }  // namespace
 
+bool plugsMate(const Charger& charger, const Pack& pack) { return !charger.plug.empty() && charger.plug == pack.chargePort; }
+bool polesReversed(const Charger& charger, const Pack& pack) {
+  return plugsMate(charger, pack) && charger.polarity && pack.chargePolarity && *charger.polarity != *pack.chargePolarity;
+}
+
 Known<Watt> mainsDraw(const Charger& charger) {
   if (charger.mainsPower) return charger.mainsPower;
   if (!charger.power && !(charger.output && charger.current)) return std::nullopt;

@@ -10,6 +10,11 @@
 
 namespace usherwright {
 
+/// The charger's plug and the pack's charge port have one name: what fits is plugged in.
+bool plugsMate(const Charger& charger, const Pack& pack);
+/// They mate, and plus would meet minus: both polarities are known and differ.
+bool polesReversed(const Charger& charger, const Pack& pack);
+
 /// What a charger draws from the wall: as stated or measured, else output V·A (or its own limit in W) over its efficiency.
 /// Empty while its output is not known.
 Known<Watt> mainsDraw(const Charger& charger);

@@ -46,9 +46,14 @@ bool Chunks::wordsOf(std::size_t from, std::size_t to, std::vector<Item>& found)
   return false;
 }
 
+/// A mark that may have torn a word: letters go on behind it.
+bool Chunks::tornAt(std::size_t mark, std::size_t to) const {
+  return mark + 1 < to && (at(mark) == U'\'' || at(mark) == U'-') && isLatin(at(mark + 1));
+}
+
 /// "Lade'strom", "Nen-nstrom": a mark within one word of the table; the place behind it, 0 if there is none.
 std::size_t Chunks::tornTo(std::size_t from, std::size_t end, std::size_t to) const {
-  if (end + 1 >= to || (at(end) != U'\'' && at(end) != U'-') || !isLatin(at(end + 1))) return 0;
+  if (!tornAt(end, to)) return 0;
   const std::size_t behind = lettersFrom(end + 1, to);
   const Item a = word(from, end), b = word(end + 1, behind);
   if (at(end) == U'-' && a.understood && b.understood) return 0;
@@ -101,7 +106,7 @@ bool Chunks::explain(std::size_t from, std::size_t to, std::vector<Item>& found)
 
 /// A mark within the letters of one unit, to the end of what stands together; the place behind it, 0 if there is none.
 std::size_t Chunks::tornUnit(std::size_t from, std::size_t end, std::size_t to) const {
-  if (end == from || end + 1 >= to || (at(end) != U'\'' && at(end) != U'-') || !isLatin(at(end + 1))) return 0;
+  if (end == from || !tornAt(end, to)) return 0;
   if (lettersFrom(end + 1, to) != to) return 0;
   const UnitWord* unit = unitOf(lettersOf(from, to));
   return unit != nullptr && isElectric(unit->unit) ? to : 0;

@@ -70,12 +70,15 @@ class Binder {
     while (i < to && !breaks(items_[i])) ++i;
     return i;
   }
+  std::size_t clauseStart(std::size_t from, std::size_t end) const {
+    while (end > from && !breaks(items_[end - 1])) --end;
+    return end;
+  }
 
   /// Words before number k that begin at `from` or later: its own clause, and what stands on the lines above.
   void before(std::size_t k, std::size_t from) {
     const std::size_t to = at_[k];
-    std::size_t clause = to;
-    while (clause > from && !breaks(items_[clause - 1])) --clause;
+    std::size_t clause = clauseStart(from, to);
     const Senses own = said(clause, to);
     leading_[k] = leads(own);
     out_[k].strange = (leads(own) && strangeIn(clause, to)) || tornIn(clause, to);
@@ -88,8 +91,7 @@ class Binder {
     // A heading on its own line belongs to a number without other words; words that a line's end parts may.
     while (clause > from && isMark(items_[clause - 1], U'\n')) {
       const std::size_t end = clause - 1;
-      std::size_t start = end;
-      while (start > from && !breaks(items_[start - 1])) --start;
+      const std::size_t start = clauseStart(from, end);
       const Senses above = said(start, end);
       const bool whole = start == 0 || breaks(items_[start - 1]);
       // "Continuous current SA⏎Max. current 11 A": its own figure is there, and cannot be read.
@@ -102,15 +104,11 @@ class Binder {
       clause = start;
     }
     if (clause > from && isMark(items_[clause - 1], U'-')) {  // "continuous - discharge 48 A": a dash, or a speck?
-      std::size_t start = clause - 1;
-      while (start > from && !breaks(items_[start - 1])) --start;
-      out_[k].maybe.add(said(start, clause - 1));
+      out_[k].maybe.add(said(clauseStart(from, clause - 1), clause - 1));
     }
     if (clause == to && clause > from && room) {
       // "OUTPUT (54.6 V": a mark between a heading and its number.
-      std::size_t start = clause - 1;
-      while (start > from && !breaks(items_[start - 1])) --start;
-      out_[k].maybe.add(said(start, clause - 1));
+      out_[k].maybe.add(said(clauseStart(from, clause - 1), clause - 1));
     }
   }
 

@@ -246,7 +246,7 @@ class Lexer : Chunks {
     WordMeaning known;
     out_.back().headed =
         letters > from && letters < to && (digitAt(letters) || at(letters) == U'.') && words_.understand(lettersOf(from, letters), known);
-    if (letters < to && looksLikeFigure(at(letters - (letters > from ? 1 : 0))) && letters > from + 3)
+    if (letters < to && letters > from + 3 && looksLikeFigure(at(letters - 1)))
       out_.back().headed = out_.back().headed || words_.understand(lettersOf(from, letters - 1), known);  // "OutputS4.6V"
     out_.back().figure = digitAt(from) || out_.back().headed || tornOff;
     out_.back().digitLast = digitAt(to - 1);

@@ -91,6 +91,7 @@ class Chunks : public Print {
  private:
   bool wordsOf(std::size_t from, std::size_t to, std::vector<Item>& found) const;
   bool explain(std::size_t from, std::size_t to, std::vector<Item>& found) const;
+  bool tornAt(std::size_t mark, std::size_t to) const;
   std::size_t tornTo(std::size_t from, std::size_t end, std::size_t to) const;
   std::size_t tornUnit(std::size_t from, std::size_t end, std::size_t to) const;
   bool number(std::size_t& i, std::size_t to, std::vector<Item>& found) const;

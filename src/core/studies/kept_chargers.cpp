@@ -4,6 +4,7 @@
 #include <fmt/format.h>
 
 #include "core/charging/charging.h"
+#include "core/charging/of_plan.h"
 #include "core/log/history.h"
 #include "core/pack/pack_model.h"
 #include "core/plan/kept.h"
@@ -48,15 +49,14 @@ Held held(const Plan& plan, std::size_t k, std::string name) {
 Pair pairOf(const Charger& c, const Held& h) {
   Pair out;
   out.charger = shownName(c);
-  out.fits = !c.plug.empty() && c.plug == h.pack.chargePort;
+  out.fits = plugsMate(c, h.pack);
   const PackModel& m = h.model;
   const auto say = [&](V verdict, std::string reason) {
     out.verdict = verdict;
     out.reason = std::move(reason);
     return out;
   };
-  if (out.fits && c.polarity && h.pack.chargePolarity && *c.polarity != *h.pack.chargePolarity)
-    return say(V::Never, "its poles are reversed");
+  if (polesReversed(c, h.pack)) return say(V::Never, "its poles are reversed");
   if (!h.cellsKnown) return say(V::Unknown, "the pack's cells are not known");
   if (c.chemistry && !isSameChargeClass(*c.chemistry, m.chemistry))
     return say(V::Never, fmt::format("made for {}", factsOf(*c.chemistry).name));
@@ -86,6 +86,9 @@ std::string listed(const std::vector<Pair>& pairs, V verdict, const std::string&
 
 std::vector<std::string> keptChargerWords(const Plan& plan) {
   std::vector<std::string> out;
+  std::vector<Held> onBike;
+  if (!plan.kept.empty())
+    for (std::size_t k = 0; k < plan.packs.size(); ++k) onBike.push_back(held(plan, k, shownName(plan.packs[k])));
   for (const KeptPack& kept : plan.kept) {
     if (kept.plan->packs.empty()) continue;
     if (kept.use == PackUse::Quarantined || isKeptHurt(plan, kept)) {
@@ -103,11 +106,9 @@ std::vector<std::string> keptChargerWords(const Plan& plan) {
       if (const std::string part = listed(pairs, verdict, words); !part.empty()) said += (said.empty() ? "" : "; ") + part;
     if (!said.empty()) out.push_back(fmt::format("{}, put aside: {}.", aside.name, said));
     for (const Charger& c : kept.plan->chargers)
-      for (std::size_t k = 0; k < plan.packs.size(); ++k) {
-        const Pair back = pairOf(c, held(plan, k, shownName(plan.packs[k])));
-        if (back.verdict == V::Never)
-          out.push_back(fmt::format("{}, put aside: its {} never with {}.", aside.name, back.words(), shownName(plan.packs[k])));
-      }
+      for (const Held& there : onBike)
+        if (const Pair back = pairOf(c, there); back.verdict == V::Never)
+          out.push_back(fmt::format("{}, put aside: its {} never with {}.", aside.name, back.words(), there.name));
   }
   return out;
 }

@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/charging/of_plan.h"
 #include "core/drawing/charging/charging_drawings.h"
 #include "core/plan/names.h"
 #include "core/quantity/units.h"
@@ -20,14 +21,11 @@ struct Words {
   std::string would;  ///< what would make a "no" a "yes"
 };
 
-bool plugsMate(const Charger& c, const Pack& p) { return !c.plug.empty() && c.plug == p.chargePort; }
-
 /// Reasons that hold whatever the volts: never, each with what it is.
 std::string never(const Charger& c, const Pack& p, const PackModel& m) {
   if (c.chemistry && !isSameChargeClass(*c.chemistry, m.chemistry))
     return fmt::format("made for {}, these cells are {}", factsOf(*c.chemistry).name, m.facts.name);
-  if (plugsMate(c, p) && c.polarity && p.chargePolarity && *c.polarity != *p.chargePolarity)
-    return "the plug goes in, its poles are reversed";
+  if (polesReversed(c, p)) return "the plug goes in, its poles are reversed";
   return {};
 }
 
