@@ -44,11 +44,11 @@ MainWindow::MainWindow(const QString& journalFolder, QWidget* parent) : QMainWin
   qApp->installEventFilter(new PlainTips(this));
   setMinimumSize(leastWidth, leastHeight);
   resize(1280, 800);
+  restyle();  // first of all: what is built takes its sizes from the theme once
   buildActions();
   buildDesk();
   bindKeys();
   connectDesk();
-  restyle();
   goToStation(Station::Bike);
   views_.at(Station::Bike)->setFocus();
   showTitle();
