@@ -1,11 +1,12 @@
 // What habits of charging come to: ceilings, alike or each to its own, and groups that are not even.
+#include <algorithm>
 #include <catch2/catch.hpp>
-
 #include <cmath>
 
 #include "core/charging/charging.h"
 #include "core/charging/life.h"
 #include "core/charging/of_plan.h"
+#include "core/charging/settle.h"
 #include "core/studies/charging_studies.h"
 #include "support/plans.h"
 
@@ -194,4 +195,50 @@ TEST_CASE("a ride cannot take more than the pack has: depth over one wears as on
   CHECK(lifeOf(in).byDepth == Approx(2));
   in.depth = 0.01;
   CHECK(lifeOf(in).byDepth == Approx(std::sqrt(20)));
+}
+
+TEST_CASE("a charger that may be many names four of them, and says that there are others only where there are") {
+  int of4 = 0, more = 0;
+  for (const auto& kind : {Known<Chemistry>(), Known<Chemistry>(Chemistry::Nmc), Known<Chemistry>(Chemistry::Lead)})
+    for (int volts = 6; volts <= 120; ++volts) {
+      Charger c;
+      c.name = "brick";
+      c.output = Volt(volts);
+      c.chemistry = kind;
+      const SettledCharger s = settleCharger(c);
+      const auto open = std::count_if(s.candidates.begin(), s.candidates.end(),
+                                      [](const ChargerCandidate& x) { return x.state != SettleState::Excluded; });
+      if (open < 2) continue;
+      INFO(s.sentence);
+      CHECK(std::count(s.sentence.begin(), s.sentence.end(), '(') == std::min<std::ptrdiff_t>(open, 4));
+      CHECK(s.sentence.ends_with(" and others.") == (open > 4));
+      of4 += open == 4;
+      more += open > 4;
+    }
+  CHECK(of4 > 0);
+  CHECK(more > 0);
+}
+
+TEST_CASE("a plug goes into a port of its name only, and none into one that nobody knows") {
+  Charger c;
+  Pack p;
+  CHECK_FALSE(plugsMate(c, p));
+  p.chargePort = "barrel-5.5";
+  CHECK_FALSE(plugsMate(c, p));
+  c.plug = "ring-3";
+  CHECK_FALSE(plugsMate(c, p));
+  c.plug = p.chargePort;
+  CHECK(plugsMate(c, p));
+  p.chargePort.clear();
+  CHECK_FALSE(plugsMate(c, p));
+}
+
+TEST_CASE("cells may be charged at both ends of their warmth, and nowhere beyond") {
+  for (const Chemistry kind : {Chemistry::Nmc, Chemistry::Lfp, Chemistry::Nimh, Chemistry::Lead}) {
+    const ChemistryFacts& cells = factsOf(kind);
+    CHECK(mayChargeAt(cells.chargeFrom, cells));
+    CHECK(mayChargeAt(cells.chargeTo, cells));
+    CHECK_FALSE(mayChargeAt(Celsius(cells.chargeFrom.value() - 0.01), cells));
+    CHECK_FALSE(mayChargeAt(Celsius(cells.chargeTo.value() + 0.01), cells));
+  }
 }

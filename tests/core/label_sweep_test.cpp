@@ -15,6 +15,7 @@
 #include "support/golden.h"
 #include "support/label_said.h"
 #include "support/reference_case.h"
+#include "support/sweep.h"
 
 using namespace usherwright;
 
@@ -40,28 +41,10 @@ std::string oneLine(std::string text) {
   return text;
 }
 
-/// A line for every stretch of values that are read alike. `text` has "{}" where the value stands.
-void sweep(const std::string& text, Known<LabelSubject> on, const std::vector<double>& values, std::string& out,
+void swept(const std::string& text, Known<LabelSubject> on, const std::vector<double>& values, std::string& out,
            Reasons reasons = Reasons::Left) {
-  std::string before, first, last;
-  const auto close = [&] {
-    if (!before.empty())
-      out +=
-          fmt::format("{}{}: {} … {}: {}\n", oneLine(text), on ? fmt::format(" on {}", labelSubjectWords(*on)) : "", first, last, before);
-  };
-  for (const double value : values) {
-    const std::string shown = formatNumber(value, 4);
-    std::string now = readAs(fmt::format(fmt::runtime(text), shown), on, reasons);
-    for (std::size_t at = now.find(shown); at != std::string::npos && shown.size() > 1; at = now.find(shown))
-      now.replace(at, shown.size(), "#");
-    if (now != before) {
-      close();
-      before = std::move(now);
-      first = shown;
-    }
-    last = shown;
-  }
-  close();
+  const std::string named = oneLine(text) + (on ? fmt::format(" on {}", labelSubjectWords(*on)) : "");
+  out += sweep::over(text, values, named, [&](const std::string& t) { return readAs(t, on, reasons); });
 }
 
 /// Figures at which something may begin or end: a sweep stands on each of them, for "at least" and "more than" differ nowhere else.
@@ -108,10 +91,10 @@ TEST_CASE("a value of any unit beside any word is read as it was, from the small
   senses.insert(senses.begin(), "");
   for (const std::string& word : senses)
     for (const char* unit : {"V", "A", "Ah", "W"})
-      sweep(trimmed(fmt::format("{} {{}} {}", word, unit)), std::nullopt, by(0.4, 500, 1.04), all, Reasons::Named);
+      swept(trimmed(fmt::format("{} {{}} {}", word, unit)), std::nullopt, by(0.4, 500, 1.04), all, Reasons::Named);
   for (const char* text : {"{} Wh", "{} mA", "{} mAh", "{} °C", "{} mΩ", "{} µF", "{} Hz", "{}S", "{}P", "{} s", "{} C", "{} × 20 A",
                            "{}x12 V", "{} V/min", "{} Wh/km", "{} Wh/mi", "{} A/h", "{} U/min"})
-    sweep(text, std::nullopt, by(0.4, 9000, 1.05), all, Reasons::Named);
+    swept(text, std::nullopt, by(0.4, 9000, 1.05), all, Reasons::Named);
   golden::compare("label-words.txt", all);
 }
 
@@ -122,16 +105,16 @@ TEST_CASE("a value on a part that is known is read as it was, from the smallest 
   for (std::size_t i = 0; i < labelSubjectCount; ++i) {
     const auto on = static_cast<LabelSubject>(i);
     for (const std::string& word : senses)
-      for (const char* unit : {"V", "A"}) sweep(trimmed(fmt::format("{} {{}} {}", word, unit)), on, by(0.4, 500, 1.04), all);
+      for (const char* unit : {"V", "A"}) swept(trimmed(fmt::format("{} {{}} {}", word, unit)), on, by(0.4, 500, 1.04), all);
     for (const char* text : {"{} Ah", "{} W", "{} Wh", "{}S", "{}P", "{} mΩ", "{} °C", "{} mA", "{} mAh", "{} µF", "{} s"})
-      sweep(text, on, by(0.4, 900, 1.04), all);
+      swept(text, on, by(0.4, 900, 1.04), all);
   }
   golden::compare("label-parts.txt", all);
 }
 
 TEST_CASE("figures that have to agree are read as they were, from far below to far above") {
   std::string all;
-  const auto on = [&](LabelSubject subject, const std::string& text, std::vector<double> values) { sweep(text, subject, values, all); };
+  const auto on = [&](LabelSubject subject, const std::string& text, std::vector<double> values) { swept(text, subject, values, all); };
   using S = LabelSubject;
   on(S::Pack, "36 V 10 Ah {} Wh", steps(300, 420, 1));
   on(S::Pack, "36 V {} Ah 360 Wh", steps(8, 12, 0.05));
@@ -202,11 +185,11 @@ TEST_CASE("figures that have to agree are read as they were, from far below to f
   on(S::Capacitor, "680 µF {} V", by(4, 700, 1.04));
   for (const char* text : {"36 V 10 Ah {} Wh", "{} V 15 A", "input 230 V output {} V 2 A", "48 V max {} A", "{}S 30 A", "54.6 V {} A",
                            "3.6 V {} Ah", "{} A 32 V", "max {} V 30 A 13S", "{} W 48 V"})
-    sweep(text, std::nullopt, by(0.4, 900, 1.05), all);
-  for (const char* text : {"Zelle {} Ah 36 V", "cell {} mAh 36 V 10 A"}) sweep(text, std::nullopt, steps(5.5, 7.5, 0.1), all);
+    swept(text, std::nullopt, by(0.4, 900, 1.05), all);
+  for (const char* text : {"Zelle {} Ah 36 V", "cell {} mAh 36 V 10 A"}) swept(text, std::nullopt, steps(5.5, 7.5, 0.1), all);
   for (const char* text : {"{}P 10S 36 V", "{} A NMC", "LFP {} A", "LTO {} A max", "lead {} A", "{} A, NiMH max"})
-    sweep(text, S::Pack, steps(1, 70, 1), all);
-  for (const char* text : {"{} × 20 A", "2 x {} A", "each {} A"}) sweep(text, S::Joiner, steps(1, 45, 1), all, Reasons::Named);
+    swept(text, S::Pack, steps(1, 70, 1), all);
+  for (const char* text : {"{} × 20 A", "2 x {} A", "each {} A"}) swept(text, S::Joiner, steps(1, 45, 1), all, Reasons::Named);
   for (const S subject : {S::Pack, S::Cell, S::Board}) on(subject, "{} mAh", steps(98000, 100500, 250));
   golden::compare("label-sums.txt", all);
 }

@@ -137,9 +137,18 @@ void Document::setUnits(UnitSystem units) {
   Q_EMIT changed();
 }
 
-void Document::assessNow() {
+Given Document::given() const {
   const Given given{shippedCatalogue(), today()};
-  assessment_ = assess(plan(), openWay().empty() ? given : given.comingFrom(root()), &assessment_);
+  return openWay().empty() ? given : given.comingFrom(root());
+}
+
+const std::vector<Finding>& Document::findings() {
+  tryCures(plan(), given(), assessment_);
+  return assessment_.findings;
+}
+
+void Document::assessNow() {
+  assessment_ = assess(plan(), given(), &assessment_, Parts::runs());
   way_ = wayOf(plan(), assessment_);
   Q_EMIT changed();
 }

@@ -31,7 +31,10 @@ class Document : public QObject {
   std::shared_ptr<const Plan> rootSnapshot() const { return steps_[at_].root; }
   /// The way forward that is open, or the kept pack ("kept: old"); empty: today's plan.
   const std::string& openWay() const { return steps_[at_].way; }
+  /// Whether a finding has a cure is not known yet: findings() tells.
   const Assessment& assessment() const { return assessment_; }
+  /// With the cures that help: they are carried out and judged when somebody looks.
+  const std::vector<Finding>& findings();
   /// What brings the verdict closer, in order.
   const std::vector<WayStep>& way() const { return way_; }
   UnitSystem units() const { return units_; }
@@ -77,6 +80,7 @@ class Document : public QObject {
   void moveTo(std::size_t at, const std::string& way);
   static void open(Step& step, const std::string& way);
   void assessNow();
+  Given given() const;
 
   std::vector<Step> steps_;
   std::size_t at_ = 0;

@@ -71,7 +71,7 @@ void FindingsPanel::setStation(Station station) {
 
 void FindingsPanel::refresh() {
   std::vector<const Finding*> order;
-  for (const Finding& f : kit_.document.assessment().findings) order.push_back(&f);
+  for (const Finding& f : kit_.document.findings()) order.push_back(&f);
   std::stable_partition(order.begin(), order.end(), [&](const Finding* f) { return f->station == station_; });
   while (cards_.size() < order.size()) {
     auto* card = new FindingCard(kit_);

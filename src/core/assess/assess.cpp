@@ -4,6 +4,7 @@
 #include <map>
 #include <set>
 #include <unordered_map>
+#include <utility>
 
 #include "core/assess/assessment.h"
 #include "core/assess/figures.h"
@@ -111,7 +112,7 @@ Outcomes carriedOut(const Plan& plan, const Given& given, const Assessment& made
   Outcomes out;
   std::vector<std::pair<const Fix*, std::optional<std::vector<Finding>>*>> work;
   for (const Finding& f : made.findings)
-    for (const Fix& fix : f.fixes)
+    for (const Fix& fix : f.untried)
       if (const auto [at, fresh] = out.try_emplace(fix.edits); fresh) work.emplace_back(&fix, &at->second);
   const auto carryOut = [&](std::size_t first, std::size_t end) {
     for (std::size_t i = first; i < end; ++i)
@@ -123,25 +124,6 @@ Outcomes carriedOut(const Plan& plan, const Given& given, const Assessment& made
   carryOut(0, half > 0 ? half : work.size());
   if (beside.valid()) beside.get();
   return out;
-}
-
-/// A one-click cure is offered if its finding is gone or milder, no Stop is new, and fewer are left.
-void dropFutileFixes(const Plan& plan, const Given& given, Assessment& made) {
-  std::vector<Finding>& findings = made.findings;
-  const Tally now = tallyOf(findings);
-  const Outcomes outcomes = carriedOut(plan, given, made);
-  for (Finding& f : findings)
-    std::erase_if(f.fixes, [&](const Fix& fix) {
-      const auto& left = outcomes.at(fix.edits);
-      if (!left) return true;
-      const Tally after = tallyOf(*left);
-      const bool stays =
-          std::any_of(left->begin(), left->end(), [&](const Finding& g) { return g.key() == f.key() && g.severity <= f.severity; });
-      const bool fresh =
-          std::any_of(after.stopKeys.begin(), after.stopKeys.end(), [&](const std::string& key) { return !now.stopKeys.contains(key); });
-      const bool fewer = after.stops < now.stops || (after.stops == now.stops && after.minds < now.minds);
-      return stays || fresh || (!fewer && rules::reads(f.id).nothing());
-    });
 }
 
 }  // namespace
@@ -189,13 +171,33 @@ Assessment assess(const Plan& plan, const Given& given, const Assessment* previo
   onlyTheEnd(plan, a.findings);
   dropTwiceBlamed(a.findings);
   keepWorst(a.findings);
-  if (wanted.has(Part::Cures)) dropFutileFixes(plan, given, a);
+  for (Finding& f : a.findings) f.untried = std::exchange(f.fixes, {});
+  if (wanted.has(Part::Cures)) tryCures(plan, given, a);
   applyAcceptances(plan, a.findings);
   std::stable_sort(a.findings.begin(), a.findings.end(), [](const Finding& x, const Finding& y) {
     if (x.severity != y.severity) return x.severity < y.severity;
     return x.acceptedBecause.has_value() < y.acceptedBecause.has_value();
   });
   return a;
+}
+
+void tryCures(const Plan& plan, const Given& given, Assessment& made) {
+  const Tally now = tallyOf(made.findings);
+  const Outcomes outcomes = carriedOut(plan, given, made);
+  const auto helps = [&](const Finding& f, const Fix& fix) {
+    const auto& left = outcomes.at(fix.edits);
+    if (!left) return false;
+    const Tally after = tallyOf(*left);
+    const bool stays =
+        std::any_of(left->begin(), left->end(), [&](const Finding& g) { return g.key() == f.key() && g.severity <= f.severity; });
+    const bool fresh =
+        std::any_of(after.stopKeys.begin(), after.stopKeys.end(), [&](const std::string& key) { return !now.stopKeys.contains(key); });
+    const bool fewer = after.stops < now.stops || (after.stops == now.stops && after.minds < now.minds);
+    return !stays && !fresh && (fewer || !rules::reads(f.id).nothing());
+  };
+  for (Finding& f : made.findings)
+    for (Fix& fix : std::exchange(f.untried, {}))
+      if (helps(f, fix)) f.fixes.push_back(std::move(fix));
 }
 
 std::vector<std::string> fieldsOf(const Finding& f) {

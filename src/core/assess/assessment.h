@@ -72,11 +72,12 @@ struct RangeFigures {
   Watt worstTenMinutes;  ///< of all the planned ones
   WattHour usable;       ///< joined, full to the floor, at the controller
   Kilometre cautious, likely, hopeful;
-  Known<Kilometre> stockAlone;                         ///< the first pack alone
-  Kilometre now;                                       ///< likely, from the present charges
-  Learned learned;                                     ///< from the rides that were done
-  std::vector<std::shared_ptr<const Ground>> grounds;  ///< of each route; null without a track
-  std::shared_ptr<const DischargeRun> way;             ///< the first route from the present charges; null without one
+  Known<Kilometre> stockAlone;                                ///< the first pack alone
+  Kilometre now;                                              ///< likely, from the present charges
+  Learned learned;                                            ///< from the rides that were done
+  std::vector<std::shared_ptr<const Ground>> grounds;         ///< of each route; null without a track
+  std::vector<std::shared_ptr<const GroundRide>> overGround;  ///< of each route; null where its track does not count
+  std::shared_ptr<const DischargeRun> way;                    ///< the first route from the present charges; null without one
 };
 
 struct HarnessFigures {
@@ -145,6 +146,10 @@ struct Given {
 /// Works out what is wanted. Runs whose inputs equal those of `previous` are taken from it; the result is the same, whatever
 /// was wanted there.
 Assessment assess(const Plan& plan, const Given& given, const Assessment* previous = nullptr, Parts wanted = Parts::all());
+
+/// Carries out every cure that is untried, and keeps those that help: its finding is gone or milder, no Stop is new, and fewer are
+/// left. Does nothing the second time.
+void tryCures(const Plan& plan, const Given& given, Assessment& made);
 
 /// What the bike's gauge would show at a controller voltage.
 StateOfCharge gaugeAt(const Figures& figures, Volt controller);

@@ -30,6 +30,7 @@ class Maker {
     for (const PackFigures& p : previous->packs) fits_.add(p.fit);
     runs_.had(previous->range.way);
     for (const auto& ground : previous->range.grounds) grounds_.add(ground);
+    for (const auto& ride : previous->range.overGround) groundRides_.add(ride);
   }
 
   Figures make() {
@@ -82,12 +83,19 @@ class Maker {
 
   Watt powerLimit() const { return usherwright::powerLimit(plan_, nominal()); }
 
+  /// Over the ground of its track where that counts: hundreds of legs, as they were while nothing about them changes.
+  RouteEstimate rideOf(const Route& route, const std::shared_ptr<const Ground>& ground) {
+    f_.range.overGround.emplace_back();
+    if (!ground || !isGroundOf(route, ground->terrain)) return estimate(route, plan_.bike, powerLimit());
+    f_.range.overGround.back() = groundRides_.get(GroundRide::Asked{ground, riddenOf(route, plan_.bike, powerLimit())}, groundRideOf);
+    return f_.range.overGround.back()->estimate;
+  }
+
   void route() {
     if (plan_.routes.empty()) return;
     for (const Route& route : plan_.routes) {
       f_.range.grounds.push_back(route.track->empty() ? nullptr : grounds_.get(route.track, groundOf));
-      const auto& ground = f_.range.grounds.back();
-      rides_.push_back(estimate(route, plan_.bike, powerLimit(), ground ? &ground->terrain : nullptr));
+      rides_.push_back(rideOf(route, f_.range.grounds.back()));
     }
     f_.range.learned = learn(plan_, nominal(), powerLimit());
     f_.range.route = rides_.front();
@@ -335,6 +343,7 @@ class Maker {
   RunSet runs_;
   Kept<FitFigures> fits_;
   Kept<Ground> grounds_;
+  Kept<GroundRide> groundRides_;
   FrameView frame_;
   std::vector<RouteEstimate> rides_;  ///< every planned one, the first first
   Figures f_;

@@ -50,7 +50,8 @@ struct Finding {
   std::string sentence;             ///< one plain sentence with the numbers in it
   std::string why;
   std::string what;           ///< what to do
-  std::vector<Fix> fixes;     ///< one click each; assessed before they are offered
+  std::vector<Fix> fixes;     ///< one click each, carried out and assessed: each of them helps
+  std::vector<Fix> untried;   ///< the same before anybody has carried them out: not to be offered
   std::vector<Fix> remedies;  ///< what `what` says with figures, as edits: a test carries them out
   Working working;
   double headline = 0.0;  ///< the figure an acceptance is tied to; larger is worse

@@ -11,14 +11,16 @@ enum class Part : std::uint8_t {
   Range = 2,     ///< full to the floor at the route's power
   Alone = 4,     ///< each pack alone, and the range from the present charges
   Charging = 8,  ///< the run of every charger on its pack
-  Cures = 16     ///< every one-click cure carried out and judged; those that do not help go
+  Cures = 16     ///< every one-click cure carried out and judged: tryCures() does it later
 };
 
 class Parts {
  public:
   constexpr Parts() = default;
   constexpr Parts(Part part) : bits_(static_cast<std::uint8_t>(part)) {}  // NOLINT: one part is a set of parts
-  static constexpr Parts all() { return Parts(Part::Ride) | Part::Range | Part::Alone | Part::Charging | Part::Cures; }
+  /// Everything that is simulated; cures are not carried out.
+  static constexpr Parts runs() { return Parts(Part::Ride) | Part::Range | Part::Alone | Part::Charging; }
+  static constexpr Parts all() { return runs() | Part::Cures; }
   constexpr bool has(Part part) const { return (bits_ & static_cast<std::uint8_t>(part)) != 0; }
   constexpr bool hasAll(Parts parts) const { return (bits_ & parts.bits_) == parts.bits_; }
   constexpr bool nothing() const { return bits_ == 0; }

@@ -150,6 +150,13 @@ std::optional<LostString> fallAt(const std::vector<HealthPoint>& points, std::si
   const double ratio = fallen / trend.now.likely;
   const double since = meanOf(all + before, all + points.size()).first / trend.now.likely;
   if (since > ratio + byWholeStrings) return std::nullopt;
+  // They lie together: none of them is still where the pack was before.
+  const auto isDown = [&](const HealthPoint& p) {
+    return p.charge.value() <= (ratio + byWholeStrings) * trend.now.likely + 3 * p.doubt.value();
+  };
+  if (!std::all_of(all + before, all + before + count, isDown)) return std::nullopt;
+  // Nor had it fallen already.
+  if (points[before - 1].charge.value() < (1 + ratio) / 2 * trend.now.likely) return std::nullopt;
   const double doubt = std::hypot(spread, (trend.now.high - trend.now.low) / 2 / trend.reach) / trend.now.likely;
   for (int k = 1; 2 * k <= parallel; ++k) {
     const double left = static_cast<double>(parallel - k) / parallel;
@@ -165,7 +172,7 @@ Bounded HealthTrend::at(Date day) const {
   const double x = static_cast<double>((day - zero).count());
   const double likely = level + slope * x;
   const double wide = reach * std::sqrt(std::max(0.0, varLevel + 2 * x * covariance + x * x * varSlope));
-  return {likely - wide, likely, likely + wide};
+  return {std::max(0.0, likely - wide), std::max(0.0, likely), std::max(0.0, likely + wide)};
 }
 
 PackHealth healthOf(const PackModel& model, const Pack& pack, std::size_t index, Date today) {

@@ -38,7 +38,7 @@ class Collector {
   std::vector<Change> collect() {
     for (const Finding& f : a_.findings)
       if (f.severity == Severity::Stop && f.counted) {
-        for (const std::vector<Fix>& all : {f.fixes, f.remedies})
+        for (const std::vector<Fix>& all : {f.fixes, f.untried, f.remedies})
           for (Fix fix : all) {
             if (fix.edits.empty()) continue;
             fix.words = whereOf(fix.edits.front().first) + fix.words;

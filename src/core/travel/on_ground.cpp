@@ -65,6 +65,8 @@ RouteEstimate estimateOn(const Terrain& ground, const Ridden& ridden) {
 
 Ground groundOf(const Shared<std::vector<TrackPoint>>& track) { return {track, terrainOf(*track)}; }
 
+GroundRide groundRideOf(const GroundRide::Asked& asked) { return {asked, estimateOn(asked.ground->terrain, asked.ridden)}; }
+
 bool isGroundOf(const Route& route, const Terrain& ground) {
   if (ground.along.size() < 2) return false;
   if (std::abs(route.length.value() - ground.length().value()) > 0.02 * ground.length().value()) return false;

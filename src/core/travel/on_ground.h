@@ -1,6 +1,8 @@
 // A route over the ground of a track: the same power on the road, piece by piece where it is steep.
 #pragma once
 
+#include <memory>
+
 #include "core/plan/plan.h"
 #include "core/travel/terrain.h"
 #include "core/travel/travel.h"
@@ -14,6 +16,7 @@ struct Ridden {
   double headwind = 0;                    ///< m/s; where it is known from where: the wind's speed
   Watt limit{1e6};                        ///< that the packs and the controller give at most
   Known<double> windFrom = std::nullopt;  ///< degrees, 0 from the north
+  bool operator==(const Ridden&) const = default;
 };
 /// Of a route counts what is no geometry: speed, surface, headwind.
 Ridden riddenOf(const Route& route, const Bike& bike, Watt limit);
@@ -29,6 +32,19 @@ struct Ground {
   const Shared<std::vector<TrackPoint>>& input() const { return track; }
 };
 Ground groundOf(const Shared<std::vector<TrackPoint>>& track);
+
+/// A ride over ground, kept with all that it follows from.
+struct GroundRide {
+  struct Asked {
+    std::shared_ptr<const Ground> ground;
+    Ridden ridden;
+    bool operator==(const Asked&) const = default;
+  };
+  Asked asked;
+  RouteEstimate estimate;
+  const Asked& input() const { return asked; }
+};
+GroundRide groundRideOf(const GroundRide::Asked& asked);
 
 /// Whether the ground is that of the route as it is entered: km within 2 %, climb within 5 % or 10 m. What a person entered otherwise
 /// counts instead of the track.

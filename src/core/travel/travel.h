@@ -15,6 +15,7 @@ struct Rider {
   double riderWatt = 90;
   double efficiency = 0.80;  ///< battery to wheel
   double accessoryWatt = 0;
+  bool operator==(const Rider&) const = default;
 };
 
 /// Values of the plan, assumed ones where it is silent. `surface` picks the assumed rolling resistance.

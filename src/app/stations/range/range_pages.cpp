@@ -188,8 +188,7 @@ void WayPage::refresh() {
   otherPlan_.reset();
   if (chosen() > 0) {
     otherPlan_ = withFirstRoute(document.plan(), chosen());
-    otherFound_ = assess(*otherPlan_, {shippedCatalogue(), today()}, &document.assessment(),
-                         Parts(Part::Ride) | Part::Range | Part::Alone | Part::Charging);
+    otherFound_ = assess(*otherPlan_, {shippedCatalogue(), today()}, &document.assessment(), Parts::runs());
   }
   way_ = wayRidden(shown().plan, shown().assessment.figures, 400, withStops(shown().plan, shown().assessment));
   knobs_ = knobsOf(shown().plan, shown().assessment, document.units());

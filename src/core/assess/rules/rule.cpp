@@ -109,7 +109,12 @@ std::optional<PackVolts> restedVoltsOf(const Context& c, std::size_t pack) {
   return restedVolts(c.plan.packs[pack], c.figures.packs[pack].model.series);
 }
 
-std::string packPointer(std::size_t index, std::string_view rest) { return fmt::format("/packs/{}/{}", index, rest); }
+std::string packPointer(std::size_t index, std::string_view rest) {
+  std::string out = "/packs/" + std::to_string(index);
+  out += '/';
+  out += rest;
+  return out;
+}
 std::string chargerPointer(std::size_t index, std::string_view rest) { return fmt::format("/chargers/{}/{}", index, rest); }
 
 std::string runPointer(const Context& c, const Run& run, std::string_view key) {
