@@ -3,6 +3,7 @@
 #include <catch2/catch.hpp>
 #include <cmath>
 
+#include "core/charging/charge_run.h"
 #include "core/charging/charging.h"
 #include "core/charging/life.h"
 #include "core/charging/of_plan.h"
@@ -217,6 +218,21 @@ TEST_CASE("a charger that may be many names four of them, and says that there ar
     }
   CHECK(of4 > 0);
   CHECK(more > 0);
+}
+
+TEST_CASE("a pack that is full or at its target when it is plugged in is done at once, and its charge says which of the two") {
+  ChargeInput in;
+  in.series = 13;
+  in.cells = Ohm(0.1);
+  in.capacity = AmpereHour(10);
+  in.set = Volt(54.6);
+  in.current = Ampere(2);
+  in.start = StateOfCharge(1);
+  CHECK(charge(in).cause == ChargeEnd::Full);
+  CHECK(charge(in).end == Second(0));
+  in.start = in.target = StateOfCharge(0.8);
+  CHECK(charge(in).cause == ChargeEnd::Target);
+  CHECK(charge(in).end == Second(0));
 }
 
 TEST_CASE("a plug goes into a port of its name only, and none into one that nobody knows") {
