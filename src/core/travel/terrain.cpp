@@ -8,6 +8,7 @@
 #include <array>
 #include <cmath>
 #include <numbers>
+#include <utility>
 
 #include "core/quantity/units.h"
 
@@ -27,6 +28,12 @@ constexpr std::size_t mostFitted = 3000;           // steps that the sizes of th
 
 double distance(const TrackPoint& a, const TrackPoint& b) {
   const double dLat = (b.latitude - a.latitude) * perDegree, dLon = (b.longitude - a.longitude) * perDegree;
+  // Some kilometres are flat to a millionth: one cosine instead of six functions, for a hundred thousand points.
+  constexpr double near = 1e-3, pole = 80;
+  if (std::abs(dLat) < near && std::abs(dLon) < near && std::abs(a.latitude) < pole) {
+    const double east = dLon * std::cos((a.latitude + b.latitude) / 2 * perDegree);
+    return earth * std::sqrt(dLat * dLat + east * east);
+  }
   const double s = std::sin(dLat / 2), t = std::sin(dLon / 2);
   const double h = s * s + std::cos(a.latitude * perDegree) * std::cos(b.latitude * perDegree) * t * t;
   return 2 * earth * std::asin(std::min(1.0, std::sqrt(h)));
@@ -139,32 +146,47 @@ class Filter {
     p_ = Eigen::Vector3d(1e4, grade, slow).asDiagonal();
   }
 
-  /// The logarithm of the likelihood of what was seen; keeps every state where `keep` is asked for.
-  double forward(bool keep) {
-    double likelihood = 0;
-    x_ = Eigen::Vector3d(firstHeight(), 0, 0);
+  /// The logarithm of the likelihood of what was seen. The same steps as forward(), written out: it is asked some eighty times.
+  double likelihood() const {
+    const double f = move_(1, 1), d = move_(2, 2), q00 = noise_(0, 0), q01 = noise_(0, 1), q11 = noise_(1, 1), q22 = noise_(2, 2);
+    double p00 = p_(0, 0), p01 = 0, p02 = 0, p11 = p_(1, 1), p12 = 0, p22 = p_(2, 2);
+    double h = firstHeight(), g = 0, e = 0, squares = 0, logs = 0, product = 1;
     std::size_t count = 0;
     for (std::size_t i = 0; i < seen_.size(); ++i) {
       if (i > 0) {
-        x_ = move_ * x_;
-        p_ = move_ * p_ * move_.transpose() + noise_;
+        h += step * g;
+        g *= f;
+        e *= d;
+        p00 += step * (2 * p01 + step * p11) + q00;
+        p01 = f * (p01 + step * p11) + q01;
+        p02 = d * (p02 + step * p12);
+        p11 = f * f * p11 + q11;
+        p12 *= f * d;
+        p22 = d * d * p22 + q22;
       }
-      if (keep) before_.push_back({x_, p_});
-      if (seen_[i].weight > 0) {
-        // What is seen: the height and the slow error together.
-        const Eigen::Vector3d seen = p_.col(0) + p_.col(2);
-        const double s = seen[0] + seen[2] + fast_ / seen_[i].weight, off = seen_[i].height - x_[0] - x_[2];
-        if (count++ > 2) likelihood -= 0.5 * (std::log(s) + off * off / s);
-        x_ += seen * (off / s);
-        p_ -= seen * seen.transpose() / s;
+      if (seen_[i].weight <= 0) continue;
+      const double k0 = p00 + p02, k1 = p01 + p12, k2 = p02 + p22, s = k0 + k2 + fast_ / seen_[i].weight, off = seen_[i].height - h - e;
+      const double each = 1 / s, gain = off * each;
+      if (count++ > 2) {
+        squares += off * gain;
+        product *= s;
+        if (count % 8 == 0) logs += std::log(std::exchange(product, 1));  // a logarithm costs more than the step
       }
-      if (keep) after_.push_back({x_, p_});
+      h += k0 * gain;
+      g += k1 * gain;
+      e += k2 * gain;
+      p00 -= k0 * k0 * each;
+      p01 -= k0 * k1 * each;
+      p02 -= k0 * k2 * each;
+      p11 -= k1 * k1 * each;
+      p12 -= k1 * k2 * each;
+      p22 -= k2 * k2 * each;
     }
-    return likelihood;
+    return -0.5 * (squares + logs + std::log(product));
   }
 
   std::vector<double> heights() {
-    forward(true);
+    forward();
     std::vector<double> out(seen_.size());
     Eigen::Vector3d later = after_.back().x;
     out.back() = later[0];
@@ -177,6 +199,28 @@ class Filter {
   }
 
  private:
+  /// Keeps every state.
+  void forward() {
+    before_.reserve(seen_.size());
+    after_.reserve(seen_.size());
+    x_ = Eigen::Vector3d(firstHeight(), 0, 0);
+    for (std::size_t i = 0; i < seen_.size(); ++i) {
+      if (i > 0) {
+        x_ = move_ * x_;
+        p_ = move_ * p_ * move_.transpose() + noise_;
+      }
+      before_.push_back({x_, p_});
+      if (seen_[i].weight > 0) {
+        // What is seen: the height and the slow error together.
+        const Eigen::Vector3d seen = p_.col(0) + p_.col(2);
+        const double s = seen[0] + seen[2] + fast_ / seen_[i].weight, off = seen_[i].height - x_[0] - x_[2];
+        x_ += seen * (off / s);
+        p_ -= seen * seen.transpose() / s;
+      }
+      after_.push_back({x_, p_});
+    }
+  }
+
   struct State {
     Eigen::Vector3d x;
     Eigen::Matrix3d p;
@@ -205,7 +249,7 @@ Sizes fitted(const std::vector<Seen>& all, double speed) {
   constexpr std::array<double, 5> usual{0.03, 700, 1, 35, 0.5}, least{0.004, 350, 0.02, 18, 0.02}, most{0.09, 1500, 5, 65, 5};
   constexpr std::array<double, 5> doubt{1.0, 0.4, 1.5, 0.35, 1.5};
   const auto belief = [&](const Sizes& s) {
-    double out = Filter(some, speed, s).forward(false);
+    double out = Filter(some, speed, s).likelihood();
     for (std::size_t i = 0; i < 5; ++i) {
       const double off = (s.log[i] - std::log(usual[i])) / doubt[i];
       out -= 0.5 * off * off;
