@@ -24,7 +24,7 @@ namespace {
 
 void assessNothingCached(benchmark::State& state) {
   const Plan plan = bench::demoPlan();
-  for (auto _ : state) benchmark::DoNotOptimize(assess(plan, shippedCatalogue()));
+  for (auto _ : state) benchmark::DoNotOptimize(assess(plan, shippedCatalogue(), nullptr, Parts::runs()));
   state.counters["limit_ms"] = 4;
 }
 BENCHMARK(assessNothingCached)->Unit(benchmark::kMillisecond);
