@@ -63,9 +63,8 @@ inline constexpr double wornShare = 0.8;
 
 /// Points: capacity tests (Ah put back × 0.99, lead 0.85, nickel 0.70; doubt 1.5 %), and charges of at least 30 % whose ends are known
 /// (doubt of each end 2 %). Trend: weighted least squares with Huber's weights, scaled by what the points scatter; intervals by Student.
-/// A lost string: one to three last points that lie together, each of them, by whole strings of at most eight below what the earlier ones foretell,
-/// within 0.04 and three and a half standard deviations, and within 90 days.
-/// `index` is the place of the pack in the plan.
+/// A lost string: one to three last points that lie together, each of them, by whole strings of at most eight below what the earlier ones
+/// foretell, within 0.04 and three and a half standard deviations, and within 90 days. `index` is the place of the pack in the plan.
 PackHealth healthOf(const PackModel& model, const Pack& pack, std::size_t index, Date today);
 
 }  // namespace usherwright
