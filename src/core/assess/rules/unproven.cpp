@@ -40,9 +40,11 @@ void theBox(const Context& c, std::size_t k, Unproven& pack) {
 void tests(const Pack& p, std::size_t k, Unproven& pack) {
   const bool resistances =
       std::any_of(p.capacityTests.begin(), p.capacityTests.end(), [](const CapacityTest& t) { return t.resistance.has_value(); });
+  // There may be ten thousand of them: only what is missing is looked up by its place.
   for (std::size_t i = 0; i < p.capacityTests.size(); ++i) {
-    pack.checkUnknown(packPointer(k, fmt::format("capacity_tests/{}/put_back_Ah", i)));
-    if (resistances) pack.checkUnknown(packPointer(k, fmt::format("capacity_tests/{}/resistance_mohm", i)));
+    const CapacityTest& t = p.capacityTests.all()[i];
+    if (!t.putBack) pack.checkUnknown(packPointer(k, fmt::format("capacity_tests/{}/put_back_Ah", i)));
+    if (resistances && !t.resistance) pack.checkUnknown(packPointer(k, fmt::format("capacity_tests/{}/resistance_mohm", i)));
   }
 }
 
