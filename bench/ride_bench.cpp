@@ -13,6 +13,7 @@
 #include "core/studies/what_if.h"
 #include "core/travel/on_ground.h"
 #include "demo_plan.h"
+#include "long_track.h"
 
 using namespace usherwright;
 
@@ -48,10 +49,7 @@ BENCHMARK(wayWithStops)->Unit(benchmark::kMillisecond);
 
 /// 100 000 points, one a second, to the ground and the Wh over it.
 void longTrack(benchmark::State& state) {
-  std::vector<TrackPoint> track;
-  for (int i = 0; i < 100000; ++i)
-    track.push_back(
-        {50 + i * 5e-5 / 1.2, 10 + 0.01 * std::sin(i * 1e-3), 200 + 80 * std::sin(i * 2e-4) + 0.5 * std::sin(i * 1.7), double(i), false});
+  const std::vector<TrackPoint> track = bench::longTrack(80);
   const Plan plan = bench::demoPlan();
   for (auto _ : state) {
     const Terrain ground = terrainOf(track);

@@ -7,7 +7,6 @@
 #include <QStyleFactory>
 #include <QTemporaryDir>
 #include <algorithm>
-#include <cmath>
 #include <cstdio>
 #include <string>
 
@@ -15,6 +14,7 @@
 #include "app/shell/process_facts.h"
 #include "core/plan/edit.h"
 #include "core/travel/on_ground.h"
+#include "long_track.h"
 
 using namespace usherwright;
 using namespace usherwright::app;
@@ -36,6 +36,17 @@ constexpr Edit edits[] = {{"/bike/controller/current_max_A", 18, 30, false},
                           {"/bike/load_kg", 20, 90, true},
                           {"/packs/1/series", 12, 14, true},
                           {"/cells/tern-33/resistance_mohm", 15, 40, false}};
+
+/// Milliseconds from an action to its paint.
+template <class Action>
+double painted(Action&& action) {
+  QElapsedTimer timer;
+  timer.start();
+  action();
+  QCoreApplication::sendPostedEvents();
+  QCoreApplication::processEvents();
+  return static_cast<double>(timer.nsecsElapsed()) / 1e6;
+}
 
 /// Fifteen rows of twenty cells, and the strips between neighbours.
 drawing::Drawing manyCells(drawing::Size) {
@@ -72,17 +83,14 @@ void measureWorld(MainWindow& window) {
     QCoreApplication::processEvents();
     std::vector<double> frames;
     for (int i = 0; i < 300; ++i) {
-      QElapsedTimer timer;
-      timer.start();
-      if (i % 2 == 0) {
-        v->zoom(i % 100 < 50 ? 1.05 : 1 / 1.05, QPointF(v->width() / 2.0, v->height() / 2.0));
-      } else {
-        QKeyEvent pan(QEvent::KeyPress, i % 40 < 20 ? Qt::Key_Right : Qt::Key_Down, Qt::ShiftModifier);
-        QCoreApplication::sendEvent(v, &pan);
-      }
-      QCoreApplication::sendPostedEvents();
-      QCoreApplication::processEvents();
-      frames.push_back(static_cast<double>(timer.nsecsElapsed()) / 1e6);
+      frames.push_back(painted([&] {
+        if (i % 2 == 0) {
+          v->zoom(i % 100 < 50 ? 1.05 : 1 / 1.05, QPointF(v->width() / 2.0, v->height() / 2.0));
+        } else {
+          QKeyEvent pan(QEvent::KeyPress, i % 40 < 20 ? Qt::Key_Right : Qt::Key_Down, Qt::ShiftModifier);
+          QCoreApplication::sendEvent(v, &pan);
+        }
+      }));
     }
     std::sort(frames.begin(), frames.end());
     std::printf("300 cells and 600 strips, closer and aside, 300 frames: median %.1f ms, 99th percentile %.1f ms (wanted: 16)\n",
@@ -98,17 +106,11 @@ void measureTrack(MainWindow& window) {
   QCoreApplication::processEvents();
   std::vector<double> taken;
   for (int k = 0; k < 10; ++k) {
-    std::vector<TrackPoint> track;
-    for (int i = 0; i < 100000; ++i)
-      track.push_back({50 + i * 5e-5 / 1.2, 10 + 0.01 * std::sin(i * 1e-3), 200 + (70 + k) * std::sin(i * 2e-4) + 0.5 * std::sin(i * 1.7),
-                       double(i), false});
-    QElapsedTimer timer;
-    timer.start();
-    const Terrain ground = terrainOf(track);
-    window.document().commit(withTrack(window.document().plan(), std::move(track), ground));
-    QCoreApplication::sendPostedEvents();
-    QCoreApplication::processEvents();
-    taken.push_back(static_cast<double>(timer.nsecsElapsed()) / 1e6);
+    std::vector<TrackPoint> track = bench::longTrack(70 + k);
+    taken.push_back(painted([&] {
+      const Terrain ground = terrainOf(track);
+      window.document().commit(withTrack(window.document().plan(), std::move(track), ground));
+    }));
   }
   std::sort(taken.begin(), taken.end());
   std::printf("track of 100 000 points to painted profile, 10 tracks: median %.1f ms, slowest %.1f ms (wanted: 40)\n", taken[5], taken[9]);
@@ -131,11 +133,9 @@ int measurePlan(const QString& path) {
     QCoreApplication::processEvents();
     std::vector<double> taken;
     for (int i = 0; i < 60; ++i) {
-      timer.start();
-      window.document().commit(withField(window.document().plan(), "/budget", FieldValue{300.0 + i + static_cast<int>(station) * 100}));
-      QCoreApplication::sendPostedEvents();
-      QCoreApplication::processEvents();
-      taken.push_back(static_cast<double>(timer.nsecsElapsed()) / 1e6);
+      taken.push_back(painted([&] {
+        window.document().commit(withField(window.document().plan(), "/budget", FieldValue{300.0 + i + static_cast<int>(station) * 100}));
+      }));
     }
     std::sort(taken.begin(), taken.end());
     std::printf("  %-9s edit median %.1f ms, slowest %.1f ms, resident %.0f MB\n", std::string(stationName(station)).c_str(), taken[30],
@@ -159,14 +159,8 @@ void drag(MainWindow& window, const Dragged& what) {
   for (DrawingView* v : window.stationView(what.station)->findChildren<DrawingView*>())
     if (v->accessibleName() == what.view) view = v;
   std::vector<double> frames;
-  for (int i = 0; view && i < 200; ++i) {
-    QElapsedTimer timer;
-    timer.start();
-    Q_EMIT view->partDragged(what.part, QPointF(200, 40 + i % 60), false);
-    QCoreApplication::sendPostedEvents();
-    QCoreApplication::processEvents();
-    frames.push_back(static_cast<double>(timer.nsecsElapsed()) / 1e6);
-  }
+  for (int i = 0; view && i < 200; ++i)
+    frames.push_back(painted([&] { Q_EMIT view->partDragged(what.part, QPointF(200, 40 + i % 60), false); }));
   std::sort(frames.begin(), frames.end());
   if (!frames.empty())
     std::printf("dragging %s, 200 frames: median %.1f ms, 99th percentile %.1f ms (wanted: 16)\n", what.words, frames[100], frames[198]);
@@ -225,14 +219,7 @@ int main(int argc, char** argv) {
   for (DrawingView* v : window.stationView(Station::Joining)->findChildren<DrawingView*>())
     if (v->accessibleName() == QStringLiteral("the ride")) ride = v;
   std::vector<double> frames;
-  for (int i = 0; ride && i < 300; ++i) {
-    QElapsedTimer timer;
-    timer.start();
-    Q_EMIT ride->groundDragged(QPointF(50 + i, 60));
-    QCoreApplication::sendPostedEvents();
-    QCoreApplication::processEvents();
-    frames.push_back(static_cast<double>(timer.nsecsElapsed()) / 1e6);
-  }
+  for (int i = 0; ride && i < 300; ++i) frames.push_back(painted([&] { Q_EMIT ride->groundDragged(QPointF(50 + i, 60)); }));
   std::sort(frames.begin(), frames.end());
   if (!frames.empty())
     std::printf("scrubbing the ride, 300 frames: median %.1f ms, 99th percentile %.1f ms (one frame at 60 Hz: 16.7)\n", frames[150],

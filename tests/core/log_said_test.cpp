@@ -25,7 +25,11 @@ const Date theDay = *parseDate("2026-11-26");
 std::string n(double v) { return formatNumber(v, 7); }
 std::string n(const Bounded& b) { return fmt::format("{} ({} … {})", n(b.likely), n(b.low), n(b.high)); }
 
-PackModel modelOf(std::size_t pack) { return plans::assessed(plans::demo()).figures.packs[pack].model; }
+/// Of the second pack of the demo.
+const PackModel& deck() {
+  static const PackModel model = plans::assessed(plans::demo()).figures.packs[1].model;
+  return model;
+}
 
 // ---- signs ----
 
@@ -63,14 +67,14 @@ std::string signsOf(const FaultSetup& setup, const std::string& named) {
 
 // ---- rides ----
 
-struct Ride10 {
+struct Recorded {
   double before = 90, after = 90, uses = 0.6, from = 0.95, hole = 0, ohms = 0.11, rounded = 0.1, every = 2;
   Chemistry kind = Chemistry::Nmc;
 };
 
 /// A pack on hills of one shape, without noise: what is learned follows from these figures alone.
-std::string learned(const Ride10& r, const std::string& named) {
-  PackModel m = modelOf(1);
+std::string learned(const Recorded& r, const std::string& named) {
+  PackModel m = deck();
   m.curve = RestCurve::typical(r.kind);
   std::vector<PowerMoment> all;
   double charge = r.from, end = 1e18, add = 0;
@@ -144,7 +148,7 @@ TEST_CASE("what every fault would show, and what every sign makes of it, is as i
   std::string all;
   for (const auto& [charge, joined] : {std::pair{0.5, true}, {0.95, true}, {0.12, false}}) {
     FaultSetup s;
-    s.model = modelOf(1);
+    s.model = deck();
     s.model.soc = StateOfCharge(charge);
     s.load = Ampere(14);
     s.share = joined ? 0.6 : 1;
@@ -175,9 +179,7 @@ TEST_CASE("what a ride says of a pack is as it was, and why it cannot tell") {
 
 TEST_CASE("how a pack is by its tests and charges is as it was, to the last digit") {
   std::string all;
-  const auto add = [&](const std::string& name, const Pack& pack) {
-    all += name + ":" + healthWords(healthOf(modelOf(1), pack, 1, theDay));
-  };
+  const auto add = [&](const std::string& name, const Pack& pack) { all += name + ":" + healthWords(healthOf(deck(), pack, 1, theDay)); };
   add("one", tested({16.2}));
   add("two", tested({16.2, 16.0}));
   add("fades", tested({16.4, 16.3, 16.1, 16.05, 15.8, 15.75, 15.6}));
@@ -202,7 +204,7 @@ TEST_CASE("how a pack is by its tests and charges is as it was, to the last digi
     for (int after = 1; after <= 4; ++after) {
       std::vector<double> put(7, 16.2);
       put.insert(put.end(), static_cast<std::size_t>(after), 16.2 * share / 100);
-      const PackHealth h = healthOf(modelOf(1), tested(put), 1, theDay);
+      const PackHealth h = healthOf(deck(), tested(put), 1, theDay);
       INFO(share << " % after " << after);
       if (h.lost) CHECK(formatDate(h.lost->since) == formatDate(h.points[7].day));
       REQUIRE(h.trend);
@@ -233,7 +235,9 @@ TEST_CASE("a figure of a line of the log is likely, asked about or a note from w
                            "charged stock {} min",
                            "charged stock to {} %",
                            "test stock {} Ah",
+                           "capacity test stock {} Ah",
                            "test stock 11 Ah {} mohm",
+                           "capacity test stock 11 Ah {} mohm",
                            "cells stock {} 3.9 3.9 3.9 3.9 3.9 3.9 3.9 3.9 3.9 3.9 3.9 3.9",
                            "cells stock rested {} min 3.9 3.9 3.9 3.9 3.9 3.9 3.9 3.9 3.9 3.9 3.9 3.9 3.9",
                            "stored stock at {} %",
@@ -255,7 +259,7 @@ TEST_CASE("a figure of a line of the log is likely, asked about or a note from w
 TEST_CASE("a row of the log says its figures as it did") {
   Plan plan = plans::demo();
   std::string all;
-  for (const LogRow& r : logRows(plan)) all += fmt::format("{} {}: {}\n", r.day ? formatDate(*r.day) : "–", r.word, r.words);
+  REQUIRE(logRows(plan).empty());
   Pack& pack = plan.packs.front();
   pack.readings.edit().push_back({"2026-11-20", ReadingOf::Groups, {}, Minute(60), {Volt(3.912), Volt(3.105), Volt(3.948)}, {}});
   pack.readings.edit().push_back({"2026-11-21", ReadingOf::Groups, Volt(50.1), Minute(90), {Volt(3.912)}, {}});
@@ -265,7 +269,6 @@ TEST_CASE("a row of the log says its figures as it did") {
   ride.energy = WattHour(250);
   ride.barsLeft = 1;
   plan.rides.edit().push_back(ride);
-  for (const LogRow& r : logRows(plan))
-    if (r.day >= parseDate("2026-11-20")) all += fmt::format("{} {}: {}\n", formatDate(*r.day), r.word, r.words);
+  for (const LogRow& r : logRows(plan)) all += fmt::format("{} {}: {}\n", formatDate(*r.day), r.word, r.words);
   golden::compare("log-rows.txt", all);
 }

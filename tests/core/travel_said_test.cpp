@@ -31,7 +31,7 @@ Route routeOf(double km, Known<Metre> climb) {
 
 /// Hills of 60 m every 4 km, a point each `apart` metres and two seconds; what else is wrong with it is given.
 struct Hills {
-  double apart = 12, length = 6000, hole = 0, holeAt = 2000, stands = 0, wild = 0, gap = 0;
+  double apart = 12, length = 6000, hole = 0, holeAt = 2000, wild = 0, gap = 0;
   bool heights = true, times = true;
 };
 
@@ -43,7 +43,7 @@ std::vector<TrackPoint> trackOf(const Hills& h) {
     if (!done && along >= h.holeAt) {
       done = true;
       add = h.hole;
-      t += h.gap + h.stands;
+      t += h.gap;
     }
     const double north = along + add, height = 100 + 30 * std::sin(north / 4000 * 2 * 3.14159265358979) + 0.4 * std::sin(along * 0.7);
     TrackPoint p{50 + north / 111194.93, 10, {}, {}, done && h.hole > 0 && along < h.holeAt + h.apart};

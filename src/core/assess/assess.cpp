@@ -182,6 +182,7 @@ Assessment assess(const Plan& plan, const Given& given, const Assessment* previo
 }
 
 void tryCures(const Plan& plan, const Given& given, Assessment& made) {
+  if (std::all_of(made.findings.begin(), made.findings.end(), [](const Finding& f) { return f.untried.empty(); })) return;
   const Tally now = tallyOf(made.findings);
   const Outcomes outcomes = carriedOut(plan, given, made);
   const auto helps = [&](const Finding& f, const Fix& fix) {

@@ -43,8 +43,7 @@ class AlongTheWay {
   WayRidden make(std::size_t most) {
     const std::vector<Leg> legs = pieces(most);
     const std::size_t stride = std::max<std::size_t>(1, legs.size() / std::max<std::size_t>(1, most));
-    const auto& ground = f_.range.grounds.front();
-    out_.byTrack = ground && isGroundOf(plan_.routes.front(), ground->terrain);
+    out_.byTrack = f_.range.overGround.front() != nullptr;
     add({}, Watt(0), KilometrePerHour(0), false);
     double km = 0, height = 0, seconds = 0, used = 0;
     const std::vector<double> back = energyBack(plan_, f_, legs);

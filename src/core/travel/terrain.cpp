@@ -137,105 +137,111 @@ struct Sizes {
 /// Height, grade and the slow error along the steps.
 class Filter {
  public:
-  Filter(const std::vector<Seen>& seen, double speed, const Sizes& sizes) : seen_(seen) {
-    const double forgotten = std::exp(-step / sizes.gradeLength()), drift = std::exp(-step / (sizes.slowTime() * speed));
-    const double grade = sizes.grade() * sizes.grade(), g = grade * (1 - forgotten * forgotten), slow = sizes.slow() * sizes.slow();
-    move_ << 1, step, 0, 0, forgotten, 0, 0, 0, drift;
-    noise_ << g * step * step / 4, g * step / 2, 0, g * step / 2, g, 0, 0, 0, slow * (1 - drift * drift);
-    fast_ = sizes.fast() * sizes.fast();
-    p_ = Eigen::Vector3d(1e4, grade, slow).asDiagonal();
-  }
+  Filter(const std::vector<Seen>& seen, double speed, const Sizes& sizes)
+      : seen_(seen),
+        kept_(std::exp(-step / sizes.gradeLength())),
+        drift_(std::exp(-step / (sizes.slowTime() * speed))),
+        grade_(sizes.grade() * sizes.grade()),
+        slow_(sizes.slow() * sizes.slow()),
+        fast_(sizes.fast() * sizes.fast()) {}
 
-  /// The logarithm of the likelihood of what was seen. The same steps as forward(), written out: it is asked some eighty times.
+  /// The logarithm of the likelihood of what was seen.
   double likelihood() const {
-    const double f = move_(1, 1), d = move_(2, 2), q00 = noise_(0, 0), q01 = noise_(0, 1), q11 = noise_(1, 1), q22 = noise_(2, 2);
-    double p00 = p_(0, 0), p01 = 0, p02 = 0, p11 = p_(1, 1), p12 = 0, p22 = p_(2, 2);
-    double h = firstHeight(), g = 0, e = 0, squares = 0, logs = 0, product = 1;
+    double squares = 0, logs = 0, product = 1;
     std::size_t count = 0;
+    State state = first();
     for (std::size_t i = 0; i < seen_.size(); ++i) {
-      if (i > 0) {
-        h += step * g;
-        g *= f;
-        e *= d;
-        p00 += step * (2 * p01 + step * p11) + q00;
-        p01 = f * (p01 + step * p11) + q01;
-        p02 = d * (p02 + step * p12);
-        p11 = f * f * p11 + q11;
-        p12 *= f * d;
-        p22 = d * d * p22 + q22;
-      }
+      if (i > 0) move(state);
       if (seen_[i].weight <= 0) continue;
-      const double k0 = p00 + p02, k1 = p01 + p12, k2 = p02 + p22, s = k0 + k2 + fast_ / seen_[i].weight, off = seen_[i].height - h - e;
-      const double each = 1 / s, gain = off * each;
-      if (count++ > 2) {
-        squares += off * gain;
-        product *= s;
-        if (count % 8 == 0) logs += std::log(std::exchange(product, 1));  // a logarithm costs more than the step
-      }
-      h += k0 * gain;
-      g += k1 * gain;
-      e += k2 * gain;
-      p00 -= k0 * k0 * each;
-      p01 -= k0 * k1 * each;
-      p02 -= k0 * k2 * each;
-      p11 -= k1 * k1 * each;
-      p12 -= k1 * k2 * each;
-      p22 -= k2 * k2 * each;
+      const auto [variance, off] = see(state, seen_[i]);
+      if (count++ <= 2) continue;
+      squares += off * off / variance;
+      product *= variance;
+      if (count % 8 == 0) logs += std::log(std::exchange(product, 1));  // a logarithm costs more than the step
     }
     return -0.5 * (squares + logs + std::log(product));
   }
 
-  std::vector<double> heights() {
-    forward();
+  std::vector<double> heights() const {
+    std::vector<State> before, after;
+    before.reserve(seen_.size());
+    after.reserve(seen_.size());
+    State state = first();
+    for (std::size_t i = 0; i < seen_.size(); ++i) {
+      if (i > 0) move(state);
+      before.push_back(state);
+      if (seen_[i].weight > 0) see(state, seen_[i]);
+      after.push_back(state);
+    }
+    Eigen::Matrix3d moved;
+    moved << 1, step, 0, 0, kept_, 0, 0, 0, drift_;
     std::vector<double> out(seen_.size());
-    Eigen::Vector3d later = after_.back().x;
+    Eigen::Vector3d later = after.back().middle();
     out.back() = later[0];
     for (std::size_t i = seen_.size() - 1; i-- > 0;) {
-      const Eigen::Matrix3d ahead = before_[i + 1].p + 1e-12 * Eigen::Matrix3d::Identity();
-      later = after_[i].x + after_[i].p * move_.transpose() * ahead.inverse() * (later - before_[i + 1].x);
+      const Eigen::Matrix3d ahead = before[i + 1].spread() + 1e-12 * Eigen::Matrix3d::Identity();
+      later = after[i].middle() + after[i].spread() * moved.transpose() * ahead.inverse() * (later - before[i + 1].middle());
       out[i] = later[0];
     }
     return out;
   }
 
  private:
-  /// Keeps every state.
-  void forward() {
-    before_.reserve(seen_.size());
-    after_.reserve(seen_.size());
-    x_ = Eigen::Vector3d(firstHeight(), 0, 0);
-    for (std::size_t i = 0; i < seen_.size(); ++i) {
-      if (i > 0) {
-        x_ = move_ * x_;
-        p_ = move_ * p_ * move_.transpose() + noise_;
-      }
-      before_.push_back({x_, p_});
-      if (seen_[i].weight > 0) {
-        // What is seen: the height and the slow error together.
-        const Eigen::Vector3d seen = p_.col(0) + p_.col(2);
-        const double s = seen[0] + seen[2] + fast_ / seen_[i].weight, off = seen_[i].height - x_[0] - x_[2];
-        x_ += seen * (off / s);
-        p_ -= seen * seen.transpose() / s;
-      }
-      after_.push_back({x_, p_});
-    }
-  }
-
+  /// Height, grade, slow error; and how they are spread together. Written out: a step is taken some hundred thousand times.
   struct State {
-    Eigen::Vector3d x;
-    Eigen::Matrix3d p;
+    double h = 0, g = 0, e = 0;
+    double hh = 0, hg = 0, he = 0, gg = 0, ge = 0, ee = 0;
+    Eigen::Vector3d middle() const { return {h, g, e}; }
+    Eigen::Matrix3d spread() const {
+      Eigen::Matrix3d out;
+      out << hh, hg, he, hg, gg, ge, he, ge, ee;
+      return out;
+    }
   };
-  double firstHeight() const {
-    for (const Seen& s : seen_)
-      if (s.weight > 0) return s.height;
-    return 0;
+  struct Surprise {
+    double variance, off;
+  };
+
+  State first() const {
+    State s;
+    const auto seen = std::find_if(seen_.begin(), seen_.end(), [](const Seen& x) { return x.weight > 0; });
+    if (seen != seen_.end()) s.h = seen->height;
+    s.hh = 1e4;
+    s.gg = grade_;
+    s.ee = slow_;
+    return s;
+  }
+  void move(State& s) const {
+    const double fresh = grade_ * (1 - kept_ * kept_);
+    s.h += step * s.g;
+    s.g *= kept_;
+    s.e *= drift_;
+    s.hh += step * (2 * s.hg + step * s.gg) + fresh * step * step / 4;
+    s.hg = kept_ * (s.hg + step * s.gg) + fresh * step / 2;
+    s.he = drift_ * (s.he + step * s.ge);
+    s.gg = kept_ * kept_ * s.gg + fresh;
+    s.ge *= kept_ * drift_;
+    s.ee = drift_ * drift_ * s.ee + slow_ * (1 - drift_ * drift_);
+  }
+  /// What is seen: the height and the slow error together.
+  Surprise see(State& s, const Seen& seen) const {
+    const double h = s.hh + s.he, g = s.hg + s.ge, e = s.he + s.ee, variance = h + e + fast_ / seen.weight, off = seen.height - s.h - s.e;
+    const double each = 1 / variance, gain = off * each;
+    s.h += h * gain;
+    s.g += g * gain;
+    s.e += e * gain;
+    s.hh -= h * h * each;
+    s.hg -= h * g * each;
+    s.he -= h * e * each;
+    s.gg -= g * g * each;
+    s.ge -= g * e * each;
+    s.ee -= e * e * each;
+    return {variance, off};
   }
 
   const std::vector<Seen>& seen_;
-  Eigen::Matrix3d move_, noise_, p_;
-  Eigen::Vector3d x_;
-  double fast_ = 0;
-  std::vector<State> before_, after_;
+  double kept_, drift_;         ///< of the grade and of the slow error, after a step
+  double grade_, slow_, fast_;  ///< variances
 };
 
 /// By maximum likelihood with weak beliefs of what is usual, each size in turn, its step halved where it does not help.
