@@ -33,6 +33,31 @@ TEST_CASE("steps with one key in a row are one step, and a refused edit is none"
   CHECK(d.plan().packs[0].parallel == 7);
 }
 
+TEST_CASE("cures are carried out beside the pages, and are those of the plan of now") {
+  Document d;
+  int pages = 0, panels = 0;
+  QObject::connect(&d, &Document::changed, &d, [&] {
+    ++pages;
+    CHECK(panels == pages - 1);
+    for (const Finding& f : d.assessment().findings) CHECK(f.fixes.empty());
+  });
+  QObject::connect(&d, &Document::judged, &d, [&] { ++panels; });
+  d.begin(plans::demo());
+  for (const double dc : {80.0, 32.0, 58.0, 24.0}) {
+    d.commit(withField(d.plan(), "/packs/1/fuse/dc_V", FieldValue{dc}));  // the next one may come before anybody has looked
+    d.commit(withField(d.plan(), "/packs/0/fuse/dc_V", FieldValue{dc}));
+    const Assessment fresh = plans::assessed(d.plan());
+    REQUIRE(d.findings().size() >= fresh.findings.size());
+    for (const Finding& f : fresh.findings) {
+      const auto same = std::find_if(d.findings().begin(), d.findings().end(), [&](const Finding& g) { return g.key() == f.key(); });
+      REQUIRE(same != d.findings().end());
+      CHECK(same->fixes.size() == f.fixes.size());
+      CHECK(same->untried.empty());
+    }
+  }
+  CHECK(panels == pages);
+}
+
 TEST_CASE("a new step after undo drops what was undone; an edit that changes nothing is no step") {
   Document d;
   d.begin(plans::demo());

@@ -12,6 +12,7 @@
 
 #include "app/by_name.h"
 #include "app/shell/finding_card.h"
+#include "app/widgets/drawing_view.h"
 #include "app/widgets/flow_layout.h"
 #include "core/plan/edit.h"
 #include "support/plans.h"
@@ -309,4 +310,34 @@ TEST_CASE("rows wrap like words and take the height they need") {
   CHECK(flow->heightForWidth(1000) == 30);
   CHECK(flow->heightForWidth(320) == 66);
   CHECK(flow->heightForWidth(100) == 6 * 30 + 5 * 6);
+}
+
+TEST_CASE("a drawing that keeps its picture shows what it would paint anew") {
+  Bench b;
+  b.window().openDemo();
+  const std::pair<Station, std::vector<std::pair<const char*, double>>> stations[] = {
+      {Station::Pack, {{"/packs/1/fuse/dc_V", 80}, {"/packs/0/soc", 0.6}, {"/packs/1/series", 14}, {"/packs/1/parallel", 3}}},
+      {Station::Range, {{"/packs/1/fuse/dc_V", 58}, {"/bike/load_kg", 80}, {"/packs/0/soc", 0.4}}},
+      {Station::Joining, {{"/packs/1/fuse/dc_V", 32}, {"/packs/1/series", 13}, {"/bike/controller/current_max_A", 24}}}};
+  int edited = 0, looked = 0;
+  for (const auto& [station, edits] : stations) {
+    b.window().goToStation(station);
+    Bench::settle();
+    for (const auto& [pointer, value] : edits) {
+      b.window().document().commit(withField(b.window().document().plan(), pointer, FieldValue{value}));
+      Bench::settle();
+      std::vector<std::pair<DrawingView*, QImage>> shown;
+      for (auto* v : b.window().findChildren<DrawingView*>())
+        if (v->isVisible() && v->width() > 0) shown.emplace_back(v, v->grab().toImage());
+      Q_EMIT b.window().look().changed();
+      Bench::settle();
+      for (const auto& [view, before] : shown) {
+        INFO(view->accessibleName().toStdString() << " after " << pointer);
+        CHECK(view->grab().toImage() == before);
+        ++looked;
+      }
+    }
+    edited += static_cast<int>(edits.size());
+  }
+  CHECK(looked > 2 * edited);
 }

@@ -170,6 +170,40 @@ TEST_CASE("a curve keeps its extremes when it is reduced to a pair per column") 
   });
 }
 
+TEST_CASE("a thinned line passes every point that it leaves out, and keeps its ends") {
+  const auto beside = [](Point p, Point a, Point b) {
+    const double x = b.x - a.x, y = b.y - a.y, square = x * x + y * y;
+    const double along = square > 0 ? std::clamp(((p.x - a.x) * x + (p.y - a.y) * y) / square, 0.0, 1.0) : 0.0;
+    return std::hypot(p.x - a.x - along * x, p.y - a.y - along * y);
+  };
+  rc::prop("any line: smooth, rough, turning back, standing still", [&] {
+    const int steps = *rc::gen::inRange(33, 300);
+    const double within = *rc::gen::element(0.05, 0.1, 1.0);
+    const double rough = *rc::gen::element(0.0, 0.01, 0.2, 3.0), turns = *rc::gen::element(0.0, 0.02, 0.4);
+    std::vector<Point> line{{0, 0}};
+    for (int i = 0; i < steps; ++i) {
+      const double angle = i * turns, step = *rc::gen::element(0.0, 0.02, 0.5, 2.0);
+      const double noise = *rc::gen::inRange(-100, 101) / 100.0 * rough;
+      line.push_back({line.back().x + step * std::cos(angle) - noise * std::sin(angle),
+                      line.back().y + step * std::sin(angle) + noise * std::cos(angle)});
+    }
+    const auto thin = thinned(line, within);
+    RC_ASSERT(thin.size() <= line.size());
+    RC_ASSERT(thin.front() == line.front());
+    RC_ASSERT(thin.back() == line.back());
+    std::size_t k = 0;  // the piece that stands for the point
+    for (const Point& p : line) {
+      if (k + 1 < thin.size() && p == thin[k + 1]) ++k;
+      const Point& a = thin[k];
+      const Point& b = thin[std::min(k + 1, thin.size() - 1)];
+      RC_ASSERT(beside(p, a, b) <= within * 1.001);
+    }
+  });
+  std::vector<Point> straight;
+  for (int i = 0; i < 500; ++i) straight.push_back({i * 1.0, i * 0.5});
+  CHECK(thinned(straight, 0.1).size() == 2);
+}
+
 TEST_CASE("ticks are round and within their range") {
   CHECK(roundTicks(0, 10, 5) == std::vector<double>{0, 2, 4, 6, 8, 10});
   CHECK(roundTicks(36.4, 54.6, 4) == std::vector<double>{40, 45, 50});

@@ -8,6 +8,8 @@
 #include "core/io/plan_json.h"
 #include "core/plan/edit.h"
 #include "core/plan/entries.h"
+#include "core/plan/evidence.h"
+#include "core/plan/lists.h"
 #include "core/plan/makeup.h"
 #include "core/plan/shelf.h"
 #include "support/field_values.h"
@@ -38,6 +40,23 @@ TEST_CASE("a value typed over an assumed one is remembered until better is said"
   const auto next = withEntry(plans::demo(), {"/bike/load_kg", "45", UnitSystem::Metric, std::nullopt});
   CHECK(provenanceOf(*next, "/bike/load_kg") == Provenance::Remembered);
   CHECK(provenanceOf(withProvenance(*next, "/bike/load_kg", Provenance::Measured), "/bike/load_kg") == Provenance::Measured);
+}
+
+TEST_CASE("a word that was chosen for somebody is assumed until a person chooses it, the same or another") {
+  const Plan plan = withNewPack(plans::demo());
+  const std::string size = "/wiring/runs/3/size";
+  for (const char* key : {"size", "insulation", "closed"}) CHECK_FALSE(isProven(plan, std::string("/wiring/runs/3/") + key));
+  CHECK(isProven(*withEntry(plan, {size, "12awg", UnitSystem::Metric}), size));
+  CHECK(isProven(*withEntry(plan, {size, "10awg", UnitSystem::Metric}), size));
+  CHECK(*withEntry(plan, {"/packs/0/bms/chemistry", "nmc", UnitSystem::Metric}) == plan);
+  const Plan lit = withAccessory(plan, "lamp");
+  const std::string tap = fmt::format("/bike/accessories/{}/tap", plan.bike.accessories.size());
+  CHECK_FALSE(isProven(lit, tap));
+  CHECK(isProven(*withEntry(lit, {tap, "controller", UnitSystem::Metric}), tap));
+  const Plan other = *withNew(plan, "/wiring/runs");
+  CHECK_FALSE(isProven(other, "/wiring/runs/4/insulation"));
+  const Plan copied = *withDuplicatePack(plans::demo(), 1);
+  CHECK_FALSE(isProven(copied, "/wiring/runs/3/size"));
 }
 
 TEST_CASE("nothing typed means not known yet where that is allowed, and nothing where it is not") {

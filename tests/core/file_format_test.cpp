@@ -167,6 +167,26 @@ TEST_CASE("each kind of bad file has its sentence: place, found, expected") {
         "/cells/tern-33/ocv/1: found a point that does not rise, expected charge and voltage both above the point before.");
 }
 
+TEST_CASE("a word that the file leaves out is assumed; what is an entry's very subject is asked for") {
+  const auto without = [](const std::string& pointer) {
+    nlohmann::json file = nlohmann::json::parse(writePlan(plans::example("ferry-path-library-trike")));
+    const nlohmann::json::json_pointer at(pointer);
+    file[at.parent_pointer()].erase(at.back());
+    file["provenance"].erase(pointer);
+    return readPlan(file.dump());
+  };
+  for (const std::string field : {"/wiring/runs/0/insulation", "/wiring/runs/1/size", "/bike/accessories/0/tap", "/joining/method"}) {
+    INFO(field);
+    const auto plan = without(field);
+    REQUIRE(plan);
+    CHECK(plan->provenance.at(field) == ProvenanceEntry{Provenance::Assumed, "left out of the file", {}});
+    CHECK(readPlan(writePlan(*plan)) == *plan);
+  }
+  CHECK(without("/log/0/what").error().place == "/log/0/what");
+  CHECK(without("/log/0/what").error().found == "nothing");
+  CHECK(without("/build/arrivals/0/part").error().place == "/build/arrivals/0/part");
+}
+
 TEST_CASE("a plan cut off anywhere is refused with a sentence") {
   std::string text = plans::exampleText("quarry-town-folder");
   text = text.substr(0, std::min<std::size_t>(text.size(), 4096));

@@ -164,7 +164,7 @@ TEST_CASE("an assessment that follows others, of whatever parts, says what one f
     // Cures are the same whether they are carried out at once or when somebody looks.
     Assessment followed = assess(plan, shippedCatalogue(), &kept, Parts::runs());
     for (const Finding& f : followed.findings) RC_ASSERT(f.fixes.empty());
-    tryCures(plan, shippedCatalogue(), followed);
+    followed.findings = withCures(plan, shippedCatalogue(), followed);
     for (const Finding& f : followed.findings) RC_ASSERT(f.untried.empty());
     const Assessment fresh = plans::assessed(plan);
     RC_ASSERT(followed.findings.size() == fresh.findings.size());

@@ -46,8 +46,7 @@ void Document::begin(Plan plan) {
   steps_.push_back({root, root});
   at_ = 0;
   mergeable_ = false;
-  assessment_ = {};
-  assessNow();
+  assessNow(After::Another);
 }
 
 bool Document::commit(const Expected<Plan>& next, const QString& words, const QString& merge) {
@@ -109,8 +108,7 @@ void Document::openWay(const std::string& id) {
   if (id == openWay()) return;
   open(steps_[at_], id);
   mergeable_ = false;
-  assessment_ = {};
-  assessNow();
+  assessNow(After::Another);
 }
 
 QString Document::undoWords() const { return canUndo() ? steps_[at_].words : QString(); }
@@ -134,7 +132,7 @@ void Document::moveTo(std::size_t at, const std::string& way) {
 void Document::setUnits(UnitSystem units) {
   if (units == units_) return;
   units_ = units;
-  Q_EMIT changed();
+  tell();
 }
 
 Given Document::given() const {
@@ -143,14 +141,23 @@ Given Document::given() const {
 }
 
 const std::vector<Finding>& Document::findings() {
-  tryCures(plan(), given(), assessment_);
+  if (cures_.valid()) assessment_.findings = cures_.get();
   return assessment_.findings;
 }
 
-void Document::assessNow() {
+void Document::assessNow(After after) {
+  cures_ = {};  // those of the plan before; waits for them
+  if (after == After::Another) assessment_ = {};
   assessment_ = assess(plan(), given(), &assessment_, Parts::runs());
   way_ = wayOf(plan(), assessment_);
+  cures_ = std::async(std::launch::async,
+                      [this, plan = snapshot(), root = rootSnapshot(), given = given()] { return withCures(*plan, given, assessment_); });
+  tell();
+}
+
+void Document::tell() {
   Q_EMIT changed();
+  Q_EMIT judged();
 }
 
 }  // namespace usherwright::app

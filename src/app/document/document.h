@@ -4,6 +4,7 @@
 
 #include <QObject>
 #include <QString>
+#include <future>
 #include <memory>
 #include <vector>
 
@@ -33,7 +34,7 @@ class Document : public QObject {
   const std::string& openWay() const { return steps_[at_].way; }
   /// Whether a finding has a cure is not known yet: findings() tells.
   const Assessment& assessment() const { return assessment_; }
-  /// With the cures that help: they are carried out and judged when somebody looks.
+  /// With the cures that help: they are carried out beside what is done on changed(), and waited for here.
   const std::vector<Finding>& findings();
   /// What brings the verdict closer, in order.
   const std::vector<WayStep>& way() const { return way_; }
@@ -64,6 +65,8 @@ class Document : public QObject {
  Q_SIGNALS:
   /// Plan, assessment or units are new.
   void changed();
+  /// After changed(): for what shows findings().
+  void judged();
   void refused(const QString& sentence);
 
  private:
@@ -79,7 +82,10 @@ class Document : public QObject {
   bool take(Step step, bool joins);
   void moveTo(std::size_t at, const std::string& way);
   static void open(Step& step, const std::string& way);
-  void assessNow();
+  enum class After { Edit, Another };
+  /// Taking up the runs of the plan before, or those of none.
+  void assessNow(After after = After::Edit);
+  void tell();
   Given given() const;
 
   std::vector<Step> steps_;
@@ -87,6 +93,7 @@ class Document : public QObject {
   bool mergeable_ = false;
   Assessment assessment_;
   std::vector<WayStep> way_;
+  std::future<std::vector<Finding>> cures_;  ///< behind what they read, so that they are waited for first
   UnitSystem units_ = UnitSystem::Metric;
 };
 

@@ -51,7 +51,7 @@ FindingsPanel::FindingsPanel(Kit kit, QWidget* parent) : QWidget(parent), kit_(k
   column_->addStretch(1);
   scroll_ = clearScroll(inner_);
   column->addWidget(scroll_, 1);
-  connect(&kit_.document, &Document::changed, this, &FindingsPanel::refresh);
+  connect(&kit_.document, &Document::judged, this, &FindingsPanel::refresh);
   connect(&kit_.look, &Look::changed, this, [this] {
     for (FindingCard* c : cards_) {
       c->hide();  // deleted at the next turn of the loop, gone at once

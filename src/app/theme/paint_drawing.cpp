@@ -7,7 +7,8 @@
 namespace usherwright::app {
 namespace {
 
-constexpr double thin = 2.5;  // pixels
+constexpr double thin = 2.5;    // pixels
+constexpr double unseen = 0.1;  // pixels that a line may lie beside its points: less than a pen's edge is smoothed by
 
 using drawing::Anchor;
 using drawing::Ink;
@@ -41,7 +42,7 @@ QBrush brushFor(const Shape& s, const Look& look) {
 QPolygonF polygonOf(const std::vector<drawing::Point>& points) {
   QPolygonF out;
   out.reserve(static_cast<qsizetype>(points.size()));
-  for (const drawing::Point& p : points) out.append(QPointF(p.x, p.y));
+  for (const drawing::Point& p : drawing::thinned(points, unseen)) out.append(QPointF(p.x, p.y));
   return out;
 }
 

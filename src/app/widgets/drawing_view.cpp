@@ -38,7 +38,10 @@ DrawingView::DrawingView(Kit kit, const QString& name, QWidget* parent) : QWidge
   setFocusPolicy(Qt::StrongFocus);
   setAttribute(Qt::WA_OpaquePaintEvent);
   announceParts();
-  connect(&kit_.look, &Look::changed, this, &DrawingView::rebuild);
+  connect(&kit_.look, &Look::changed, this, [this] {
+    pixmap_ = {};
+    rebuild();
+  });
 }
 
 void DrawingView::setGround(Builder builder) {
@@ -61,7 +64,9 @@ void DrawingView::rebuildOverlay() {
   update();
 }
 
+/// What is painted already is kept where the ground has come out as it was: most of them, after most edits.
 void DrawingView::renderGround() {
+  const drawing::Drawing before = std::exchange(ground_, {});
   if (groundStale_) {
     ground_ = groundBuilder_ ? groundBuilder_(area()) : drawing::Drawing{};
     world_ = ground_.unit == drawing::Unit::Millimetre ? std::move(ground_) : drawing::Drawing{};
@@ -72,7 +77,9 @@ void DrawingView::renderGround() {
     ground_ = drawing::seen(world_, camera_, area());
   }
   parts_ = ground_.parts();
-  pixmap_ = QPixmap(size() * devicePixelRatioF());
+  const QSize pixels = size() * devicePixelRatioF();
+  if (pixmap_.size() == pixels && pixmap_.devicePixelRatio() == devicePixelRatioF() && ground_ == before) return;
+  pixmap_ = QPixmap(pixels);
   pixmap_.setDevicePixelRatio(devicePixelRatioF());
   pixmap_.fill(kit_.look.colour(drawing::Ink::Paper));
   QPainter painter(&pixmap_);

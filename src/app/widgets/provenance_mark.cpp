@@ -24,7 +24,9 @@ void ProvenanceMark::refresh() {
   letter_ = known ? QLatin1String(letters[static_cast<std::size_t>(from)]) : QStringLiteral("–");
   weak_ = !known || from == Provenance::Claim || from == Provenance::Remembered || from == Provenance::Assumed;
   const QString words = known ? app::text(provenanceWord(from)) : QStringLiteral("not known yet");
-  setToolTip(QStringLiteral("%1 (F4 to change)").arg(words));
+  const QString tip = QStringLiteral("%1 (F4 to change)").arg(words);
+  if (tip == toolTip()) return;  // one mark for each source
+  setToolTip(tip);
   setAccessibleName(QStringLiteral("source: %1").arg(words));
   update();
 }

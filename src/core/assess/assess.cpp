@@ -172,7 +172,7 @@ Assessment assess(const Plan& plan, const Given& given, const Assessment* previo
   dropTwiceBlamed(a.findings);
   keepWorst(a.findings);
   for (Finding& f : a.findings) f.untried = std::exchange(f.fixes, {});
-  if (wanted.has(Part::Cures)) tryCures(plan, given, a);
+  if (wanted.has(Part::Cures)) a.findings = withCures(plan, given, a);
   applyAcceptances(plan, a.findings);
   std::stable_sort(a.findings.begin(), a.findings.end(), [](const Finding& x, const Finding& y) {
     if (x.severity != y.severity) return x.severity < y.severity;
@@ -181,8 +181,9 @@ Assessment assess(const Plan& plan, const Given& given, const Assessment* previo
   return a;
 }
 
-void tryCures(const Plan& plan, const Given& given, Assessment& made) {
-  if (std::all_of(made.findings.begin(), made.findings.end(), [](const Finding& f) { return f.untried.empty(); })) return;
+std::vector<Finding> withCures(const Plan& plan, const Given& given, const Assessment& made) {
+  std::vector<Finding> findings = made.findings;
+  if (std::all_of(findings.begin(), findings.end(), [](const Finding& f) { return f.untried.empty(); })) return findings;
   const Tally now = tallyOf(made.findings);
   const Outcomes outcomes = carriedOut(plan, given, made);
   const auto helps = [&](const Finding& f, const Fix& fix) {
@@ -196,9 +197,10 @@ void tryCures(const Plan& plan, const Given& given, Assessment& made) {
     const bool fewer = after.stops < now.stops || (after.stops == now.stops && after.minds < now.minds);
     return !stays && !fresh && (fewer || !rules::reads(f.id).nothing());
   };
-  for (Finding& f : made.findings)
+  for (Finding& f : findings)
     for (Fix& fix : std::exchange(f.untried, {}))
       if (helps(f, fix)) f.fixes.push_back(std::move(fix));
+  return findings;
 }
 
 std::vector<std::string> fieldsOf(const Finding& f) {

@@ -147,9 +147,9 @@ struct Given {
 /// was wanted there.
 Assessment assess(const Plan& plan, const Given& given, const Assessment* previous = nullptr, Parts wanted = Parts::all());
 
-/// Carries out every cure that is untried, and keeps those that help: its finding is gone or milder, no Stop is new, and fewer are
-/// left. Does nothing the second time.
-void tryCures(const Plan& plan, const Given& given, Assessment& made);
+/// The findings, every untried cure of them carried out: those that help are kept, where the finding is gone or milder, no Stop is
+/// new, and fewer are left. Where all have been tried, the same again.
+std::vector<Finding> withCures(const Plan& plan, const Given& given, const Assessment& made);
 
 /// What the bike's gauge would show at a controller voltage.
 StateOfCharge gaugeAt(const Figures& figures, Volt controller);

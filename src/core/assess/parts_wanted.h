@@ -11,7 +11,7 @@ enum class Part : std::uint8_t {
   Range = 2,     ///< full to the floor at the route's power
   Alone = 4,     ///< each pack alone, and the range from the present charges
   Charging = 8,  ///< the run of every charger on its pack
-  Cures = 16     ///< every one-click cure carried out and judged: tryCures() does it later
+  Cures = 16     ///< every one-click cure carried out and judged: withCures() does it later
 };
 
 class Parts {

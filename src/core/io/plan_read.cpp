@@ -4,10 +4,12 @@
 #include <algorithm>
 #include <cmath>
 #include <map>
+#include <utility>
 
 #include "core/io/json_tree.h"
 #include "core/io/plan_json.h"
 #include "core/plan/edit.h"
+#include "core/plan/entries.h"
 #include "core/plan/fields.h"
 #include "core/plan/sizes.h"
 #include "core/plan/structure.h"
@@ -84,6 +86,7 @@ class Reader {
   }
 
   friend struct ChildReader;
+  std::vector<std::string> leftOut_;  ///< fields of the plan that is being read whose default is no more than that
   std::size_t unknownKeys_ = 0, unknownBytes_ = 0;
 };
 
@@ -207,7 +210,9 @@ void Reader::fields(Owner& owner, Members& members, const std::string& path) {
     const Json* found = members.take(spec.key);
     const auto place = [&] { return fmt::format("{}/{}", path, spec.key); };
     if (!found) {
-      if (spec.required && spec.kind == Kind::Text && spec.key == "id") refuse(place(), "nothing", "an id");
+      if (spec.required && (spec.kind == Kind::Text || spec.key == "what"))
+        refuse(place(), "nothing", spec.key == "id" ? "an id" : expectedWords(spec));
+      if (isDefaultWord(spec)) leftOut_.push_back(place());
       continue;  // a missing key keeps the default, or is not known yet
     }
     const auto value = validated(spec, fieldValueOf(*found, place(), spec));
@@ -338,11 +343,14 @@ Plan Reader::branch(const Json& json, const std::string& path) {
 
 Plan Reader::body(Members& members, const std::string& path) {
   Plan plan;
+  const std::vector<std::string> around = std::exchange(leftOut_, {});
   const Json* provenance = members.take("provenance");
   const Json* accepted = members.take("accepted");
   const Json* acceptedAt = members.take("accepted_at");
   rest(plan, members, path);
   if (provenance) readProvenance(plan, *provenance);
+  for (const std::string& place : std::exchange(leftOut_, around))
+    plan.provenance.try_emplace(place.substr(path.size()), ProvenanceEntry{Provenance::Assumed, "left out of the file", {}});
   if (accepted) readAccepted(plan, *accepted, acceptedAt);
   return plan;
 }

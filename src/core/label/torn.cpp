@@ -36,6 +36,13 @@ class Torn {
   }
 
  private:
+  /// "Output: +42.0V": the pole of a supply, not half of a tolerance.
+  bool isPole(std::size_t i) const {
+    const Item& n = in_[i];
+    if (!isMark(in_[i - 1], U'+') || !n.glued || n.unit != PrintedUnit::Volt || oneFigure(n) || n.pointFirst) return false;
+    return i < 2 || !(isNumber(in_[i - 2]) || isMark(in_[i - 2], U'.') || isMark(in_[i - 2], U',') || in_[i - 2].kind == Item::Kind::Name);
+  }
+
   /// "1-3S", "2'5A": figures on both sides of a mark that nothing explains. The print is damaged, or it is a name.
   void number(std::size_t i) {
     Item& n = in_[i];
@@ -47,7 +54,7 @@ class Torn {
       point = point || isMark(in_[j], U'.') || isMark(in_[j], U',');
       apart = apart || !in_[j].glued;
     }
-    sign = sign && n.unit != PrintedUnit::Celsius;
+    sign = sign && n.unit != PrintedUnit::Celsius && !isPole(i);
     const bool hangs = n.glued && !apart;
     if (n.pointFirst && isElectric(n.unit)) n.damaged = true;
     if (j > 0 && isElectric(n.unit) && figureInLetters(in_[j - 1]) && (point || (oneFigure(n) && j == i))) n.damaged = true;

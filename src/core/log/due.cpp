@@ -19,7 +19,7 @@ constexpr days year{365}, halfYear{182}, ladder{90}, holdEvery{60}, soonDays{14}
 
 class Dues {
  public:
-  Dues(const Plan& plan, Date today, Date began) : plan_(plan), today_(today), began_(began) {
+  Dues(const Plan& plan, Date today, std::optional<Date> began) : plan_(plan), today_(today), began_(began) {
     rides_.reserve(plan.rides.size());
     for (const Ride& r : plan.rides)
       if (const auto day = parseDate(r.when); day && r.length) rides_.emplace_back(*day, *r.length);
@@ -30,13 +30,29 @@ class Dues {
 
   std::vector<DueItem> all() {
     const auto tightened = lastOf(plan_, LogEvent::Tightened);
+    if (began_) ofBike(tightened);
+    joints(tightened);
+    for (const Pack& p : plan_.packs) {
+      if (isQuarantined(plan_, p)) continue;
+      mount(p, tightened);
+      if (began_) ofPack(p);
+    }
+    std::stable_sort(out_.begin(), out_.end(), [](const DueItem& a, const DueItem& b) {
+      return a.isDue != b.isDue ? a.isDue : a.isSoon != b.isSoon ? a.isSoon : a.by < b.by;
+    });
+    return std::move(out_);
+  }
+
+ private:
+  bool isOneWay() const { return plan_.joining.method == Method::Combiner || plan_.joining.method == Method::Schottky; }
+
+  void ofBike(std::optional<Date> tightened) {
     add({"tightened",
          LogEvent::Tightened,
          {},
          "Tighten again: mounts, racks, clamps, plugs with screws",
          "What was new settles within the first rides; a loose mount rubs through a lead."},
         tightened, year, tightened ? everyTightening : firstTightening);
-    joints(tightened);
     add({"contacts-cleaned",
          LogEvent::ContactsCleaned,
          {},
@@ -56,16 +72,7 @@ class Dues {
            "Test again what flows back through the joiner",
            "A one-way joiner that fails lets one pack push into the other, and nothing shows it."},
           lastOf(plan_, LogEvent::ReverseTested), year);
-    for (const Pack& p : plan_.packs)
-      if (!isQuarantined(plan_, p)) ofPack(p);
-    std::stable_sort(out_.begin(), out_.end(), [](const DueItem& a, const DueItem& b) {
-      return a.isDue != b.isDue ? a.isDue : a.isSoon != b.isSoon ? a.isSoon : a.by < b.by;
-    });
-    return std::move(out_);
   }
-
- private:
-  bool isOneWay() const { return plan_.joining.method == Method::Combiner || plan_.joining.method == Method::Schottky; }
 
   /// What was screwed or crimped together settles once; after that it is one of all that is tightened every season.
   void joints(std::optional<Date> tightened) {
@@ -78,7 +85,18 @@ class Dues {
            work.kind == HandKind::Bolted ? "Copper creeps under a new screw; loose, it warms up and creeps faster."
                                          : "A crimp that slips does so in its first weeks."},
           made, settling, firstTightening);
+      out_.back().field = fmt::format("/build/handwork/{}/when", i);
     }
+  }
+
+  /// What holds a pack, where it is said when that was tightened; after a later tightening it is one of all.
+  void mount(const Pack& p, std::optional<Date> tightened) {
+    const auto day = parseDate(p.hold.tightened);
+    if (!day || (tightened && *tightened > *day)) return;
+    add({"mount/" + p.id, LogEvent::Tightened, p.id, fmt::format("Tighten again: what holds {}", shownName(p)),
+         "A pack that works loose hammers its own mount, and its lead."},
+        day, year, everyTightening);
+    out_.back().field = fmt::format("/packs/{}/hold/tightened_on", &p - plan_.packs.data());
   }
 
   void ofPack(const Pack& p) {
@@ -102,11 +120,10 @@ class Dues {
 
   void add(DueItem item, std::optional<Date> last, days every, Known<Kilometre> km = std::nullopt) {
     item.last = last;
-    const Date from = last.value_or(began_);
-    item.by = from + every;
+    item.by = (last ? *last : *began_) + every;
     item.everyKm = km;
     // A ride on the very day that something was never noted on counts too.
-    item.since = riddenAfter(last ? *last : began_ - days(1));
+    item.since = riddenAfter(last ? *last : *began_ - days(1));
     item.isDue = today_ >= item.by || (km && item.since >= *km);
     item.isSoon = !item.isDue && (today_ + soonDays >= item.by || (km && item.since + soonKm >= *km));
     out_.push_back(std::move(item));
@@ -118,17 +135,14 @@ class Dues {
   }
 
   const Plan& plan_;
-  Date today_, began_;
+  Date today_;
+  std::optional<Date> began_;  ///< what was never noted counts from it; without it there is no such thing
   std::vector<std::pair<Date, Kilometre>> rides_;
   std::vector<DueItem> out_;
 };
 
 }  // namespace
 
-std::vector<DueItem> dueOf(const Plan& plan, Date today) {
-  const auto began = logBegan(plan);
-  if (!began) return {};
-  return Dues(plan, today, *began).all();
-}
+std::vector<DueItem> dueOf(const Plan& plan, Date today) { return Dues(plan, today, logBegan(plan)).all(); }
 
 }  // namespace usherwright

@@ -90,9 +90,10 @@ void assume(Plan& plan, const std::string& pointer, std::string because) {
   plan.provenance[pointer] = {Provenance::Assumed, std::move(because), {}};
 }
 
-void addRun(Plan& plan, Run run) {
+void addRun(Plan& plan, Run run, const std::string& because = "a usual lead") {
   plan.wiring.runs.push_back(std::move(run));
-  assume(plan, fmt::format("/wiring/runs/{}/size", plan.wiring.runs.size() - 1), "a usual size");
+  for (const char* key : {"size", "insulation", "closed"})
+    assume(plan, fmt::format("/wiring/runs/{}/{}", plan.wiring.runs.size() - 1, key), because);
 }
 
 /// A corrected value stays what it was (a label read again); typed over a guess it is a memory until said better.
@@ -177,8 +178,11 @@ Expected<Plan> withEntry(const Plan& plan, const TypedEntry& entry) {
     }
   }
   if (!next) return placed(next.error());
-  if (*next == plan && !entry.source) return plan;
-  if (isNumeric(spec.kind)) markSource(*next, entry.pointer, sourceOfEntry(plan, entry));
+  // A word that was chosen for somebody is a person's once it is chosen again, the same or another.
+  const auto stated = plan.provenance.find(entry.pointer);
+  const bool chosen = !isNumeric(spec.kind) && stated != plan.provenance.end() && stated->second.from == Provenance::Assumed;
+  if (*next == plan && !entry.source && !chosen) return plan;
+  if (isNumeric(spec.kind) || chosen) markSource(*next, entry.pointer, sourceOfEntry(plan, entry));
   return next;
 }
 
@@ -215,10 +219,11 @@ Expected<Plan> withDuplicatePack(const Plan& plan, std::size_t index) {
   Pack& copy = next->packs.back();
   const std::string& original = plan.packs[index].id;
   copy.name = shownName(plan.packs[index]) + " copy";
-  Run lead = plan.leadOf(original) ? *plan.leadOf(original) : leadFor(copy.id);
+  const Run* like = plan.leadOf(original);
+  Run lead = like ? *like : leadFor(copy.id);
   lead.id = "lead-" + copy.id;
   lead.from = copy.id;
-  next->wiring.runs.push_back(std::move(lead));
+  addRun(*next, std::move(lead), like ? "as that of " + shownName(plan.packs[index]) : "a usual lead");
   return next;
 }
 

@@ -4,6 +4,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <array>
 #include <charconv>
 #include <set>
 
@@ -244,12 +245,30 @@ std::string freshId(const Plan& plan, const std::string& stem) {
   }
 }
 
+bool isDefaultWord(const FieldSpec& spec) {
+  static constexpr std::array<std::string_view, 6> words{"size", "insulation", "closed", "tap", "method", "second_joint"};
+  const bool word = spec.kind == Kind::Choice || spec.kind == Kind::Flag || spec.kind == Kind::Wire;
+  return word && spec.required && std::find(words.begin(), words.end(), spec.key) != words.end();
+}
+
+void assumeWords(Plan& plan, const std::string& entry) {
+  std::vector<std::string> words;
+  forEachField(plan, [&](const std::string& pointer, const FieldSpec& spec, const FieldValue&) {
+    if (pointer.starts_with(entry + "/") && isDefaultWord(spec)) words.push_back(pointer);
+  });
+  for (const std::string& pointer : words) plan.provenance.try_emplace(pointer, ProvenanceEntry{Provenance::Assumed, "as usual", {}});
+}
+
 Expected<Plan> withNew(const Plan& plan, const std::string& list) {
-  return appended(plan, list, [&](auto& items) -> Expected<void> {
+  std::string entry;
+  Expected<Plan> next = appended(plan, list, [&](auto& items) -> Expected<void> {
     auto& fresh = items.emplace_back();
     if constexpr (HasId<std::remove_reference_t<decltype(fresh)>>) fresh.id = freshId(plan, entryWord(list));
+    entry = fmt::format("{}/{}", list, tokenOf(items, items.size() - 1));
     return {};
   });
+  if (next) assumeWords(*next, entry);
+  return next;
 }
 
 Expected<Plan> withCopy(const Plan& plan, const std::string& list, std::size_t index) {

@@ -12,7 +12,13 @@
 namespace usherwright {
 
 /// With an empty entry at its end, under an id that is new in the plan. Errors: no such list, no room.
+/// Its words that count although nobody has chosen them (a fuse's kind, where a lamp is fed from) are assumed.
 Expected<Plan> withNew(const Plan& plan, const std::string& list);
+/// A word that a rating or a Stop follows from and that counts although nobody may have chosen it: silicone, 12awg, not closed.
+/// Other words are wishes, or begin at the careful one; a figure has a source or is assumed.
+bool isDefaultWord(const FieldSpec& spec);
+/// Marks such words of an entry ("/bike/accessories/0"); what has a source keeps it.
+void assumeWords(Plan& plan, const std::string& entry);
 /// With a copy of an entry at its end, under an id that is new in the plan: its values and their sources. What refers to the
 /// first goes on referring to the first alone. Errors: no such list or entry, no room.
 Expected<Plan> withCopy(const Plan& plan, const std::string& list, std::size_t index);

@@ -7,6 +7,7 @@
 #include <charconv>
 
 #include "core/plan/edit.h"
+#include "core/plan/entries.h"
 #include "core/plan/pointers.h"
 #include "core/plan/sizes.h"
 #include "core/quantity/date.h"
@@ -29,6 +30,7 @@ Plan withAccessory(const Plan& plan, const std::string& name) {
   Accessory accessory;
   accessory.name = trimmed(name).empty() ? "accessory" : trimmed(name);
   next.bike.accessories.push_back(std::move(accessory));
+  assumeWords(next, fmt::format("/bike/accessories/{}", plan.bike.accessories.size()));
   return next;
 }
 

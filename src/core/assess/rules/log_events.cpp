@@ -184,7 +184,7 @@ void log07(const Context& c, Findings& out) {
   for (const DueItem& item : items) {
     if (!item.isDue || item.what == LogEvent::HeldFull) continue;  // CHG-10 has that one
     const Pack* p = c.plan.findPack(item.pack);
-    Finding f = finding({"LOG-07", Severity::Note, Station::Log, "due/" + item.id, newest});
+    Finding f = finding({"LOG-07", Severity::Note, Station::Log, "due/" + item.id, item.field.empty() ? newest : item.field});
     const std::string when = item.last ? "last on " + formatDate(*item.last) : "never noted";
     const bool byWay = item.everyKm && item.since >= *item.everyKm;
     f.sentence = fmt::format("{}: {}{}.", item.words, when, byWay ? fmt::format(", {} km since", formatNumber(item.since.value(), 4)) : "");

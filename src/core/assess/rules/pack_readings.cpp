@@ -5,6 +5,7 @@
 #include <array>
 #include <cmath>
 #include <numbers>
+#include <numeric>
 
 #include "core/assess/rules/rule.h"
 #include "core/pack/bench_tests.h"
@@ -107,6 +108,32 @@ void labelAgainstCells(const Context& c, std::size_t k, Findings& out) {
   out.push_back(std::move(f));
 }
 
+/// The groups of a ladder and the whole read with them. The ranges differ, so the gain of one meter does not cancel.
+void sumAgainstWhole(const Context& c, std::size_t k, Findings& out) {
+  const PackModel& m = c.figures.packs[k].model;
+  const auto& readings = c.plan.packs[k].readings;
+  const auto newest = std::find_if(readings.rbegin(), readings.rend(), [&](const Reading& r) {
+    return r.of == ReadingOf::Groups && r.pack >= Volt(1) && r.groups.size() == static_cast<std::size_t>(m.series);
+  });
+  if (newest == readings.rend()) return;
+  const Volt whole = *newest->pack, sum = std::accumulate(newest->groups.begin(), newest->groups.end(), Volt(0));
+  const MeterDoubt meter = meterOf(c.plan, PackVolts{whole, true, {}, newest->meterAccuracy, newest->meterDigit}, std::nullopt);
+  const Volt doubt = (sum + whole) * meter.accuracy + meter.digit * (m.series + 1), apart(std::abs((sum - whole).value()));
+  if (apart <= doubt) return;
+  const std::string field = packPointer(k, fmt::format("readings/{}/pack_V", readings.rend() - newest - 1));
+  Finding f = onPack("PACK-14", isHardJoined(c, k) ? Severity::Stop : Severity::Mind, m, field);
+  f.sentence = fmt::format("The groups of {} add up to {}; the whole was read at {} with them.", m.name, text(sum), text(whole));
+  f.why = "One reading is wrong, or volts are lost between the cells and the plug: a board that is off, a fuse, a bad joint.";
+  f.what = "Read the whole again at the cells and at the plug, and the groups lead by lead.";
+  f.headline = apart / doubt;
+  f.working = {"Groups against the whole",
+               "|ΣU_group − U_pack| ≤ both meter errors",
+               {input(c, "U_pack", "as read", text(whole), field)},
+               fmt::format("{} apart, {} allowed", text(apart), text(doubt)),
+               "Kirchhoff's voltage law"};
+  out.push_back(std::move(f));
+}
+
 /// A day that has not come yet: by it an old test passes for the newest. A plan from further east may be a day ahead.
 void datedAhead(const Context& c, std::size_t k, Findings& out) {
   if (!c.today) return;
@@ -148,6 +175,7 @@ Known<double> testedHealth(const Context& c, std::size_t k) {
 void pack14(const Context& c, Findings& out) {
   for (std::size_t k = 0; k < c.figures.packs.size(); ++k) {
     countAgainstVolts(c, k, out);
+    sumAgainstWhole(c, k, out);
     labelAgainstCells(c, k, out);
     datedAhead(c, k, out);
     const auto tested = testedHealth(c, k);

@@ -82,6 +82,11 @@ void packItself(const Context& c, std::size_t k, Findings& out) {
   pack.report(out);
 }
 
+/// What a lead's rating follows from.
+void copperOf(const Context& c, const Run& run, Unproven& way) {
+  for (const char* key : {"size", "insulation", "closed"}) way.check(runPointer(c, run, key));
+}
+
 void fusesAndPlug(const Context& c, std::size_t k, Findings& out) {
   const Pack& p = c.plan.packs[k];
   const std::string& name = c.figures.packs[k].model.name;
@@ -99,7 +104,7 @@ void fusesAndPlug(const Context& c, std::size_t k, Findings& out) {
   const ConnectorClass* plug = c.catalogue.connector(p.plug);
   if (!(plug && (plug->shrouded || plug->genderless)) && !(p.ownHalf.plus && p.ownHalf.minus)) way.check(packPointer(k, "plug_live_side"));
   const Run* lead = c.plan.leadOf(p.id);
-  if (lead) way.check(runPointer(c, *lead, "size"));
+  if (lead) copperOf(c, *lead, way);
   else way.add("lead", "no run leads from it to the joint", "add the run, with its size and length");
   way.report(out);
   if (!isCharged(c, k)) return;
@@ -194,14 +199,19 @@ void theController(const Context& c, Findings& out) {
   air.report(out);
   for (std::size_t i = 0; i < c.plan.bike.accessories.size(); ++i) {
     const Accessory& a = c.plan.bike.accessories[i];
-    if (a.tap == Tap::Controller || a.tap == Tap::SomeGroups) continue;  // BIKE-13, BIKE-11
     Unproven part(c, Station::Bike, fmt::format("accessory-{}", i + 1), a.name.empty() ? std::string("an accessory") : a.name);
-    part.check(fmt::format("/bike/accessories/{}/max_V", i));
+    part.check(fmt::format("/bike/accessories/{}/tap", i));
+    if (a.tap != Tap::Controller && a.tap != Tap::SomeGroups) part.check(fmt::format("/bike/accessories/{}/max_V", i));  // BIKE-13, BIKE-11
     part.report(out);
   }
 }
 
 void theJoint(const Context& c, Findings& out) {
+  if (c.plan.packs.size() > 1) {
+    Unproven meeting(c, Station::Joining, "joint/method", "the joint");
+    meeting.check("/joining/method");
+    meeting.report(out);
+  }
   if (hasJoiner(c)) {
     Unproven joiner(c, Station::Joining, "joint", "the joiner");
     // The need stands in for the part: what it must carry and withstand.
@@ -217,7 +227,8 @@ void theJoint(const Context& c, Findings& out) {
     const ConverterPart& fed = c.plan.joining.converter;
     Unproven converter(c, Station::Joining, "converter", "the converter");
     converter.check(fed.power && !fed.output ? "/joining/converter/power_W" : "/joining/converter/output_A");
-    for (const char* key : {"set_V", "input_low_V", "input_high_V"}) converter.check(std::string("/joining/converter/") + key);
+    for (const char* key : {"set_V", "input_low_V", "input_high_V", "second_joint"})
+      converter.check(std::string("/joining/converter/") + key);
     converter.report(out);
   }
   if (!c.figures.hard.empty() && c.figures.window) {
@@ -229,7 +240,7 @@ void theJoint(const Context& c, Findings& out) {
   Unproven main(c, Station::Joining, "joint/way", "the way from the joint to the controller");
   if (!c.plan.joining.outputPlug.empty() && !c.catalogue.connector(c.plan.joining.outputPlug))
     main.add("plug after the joint", "the catalogue has no such plug", "choose one by its contacts", "/joining/output_plug");
-  if (const Run* run = c.plan.mainRun()) main.check(runPointer(c, *run, "size"));
+  if (const Run* run = c.plan.mainRun()) copperOf(c, *run, main);
   else main.add("main lead", "no run leads to the controller", "add the run, with its size and length");
   main.report(out);
 }

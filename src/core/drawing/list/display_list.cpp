@@ -266,4 +266,43 @@ std::vector<Point> columnPairs(const Plot& plot, const std::vector<Point>& sampl
   return out;
 }
 
+// From a point that is kept, every point ahead leaves a wedge of directions that pass it near enough; the next one outside
+// the wedge of all before it, or nearer than the one before, makes that one a kept point.
+std::vector<Point> thinned(const std::vector<Point>& line, double within) {
+  constexpr std::size_t few = 32;
+  if (line.size() <= few) return line;
+  std::vector<Point> out{line.front()};
+  Point along, low, high;  // directions from the kept point: to the one before, and the wedge
+  double far = 0;
+  const auto cross = [](const Point& a, const Point& b) { return a.x * b.y - a.y * b.x; };
+  for (std::size_t i = 1; i < line.size(); ++i) {
+    const auto to = [&](const Point& from) { return Point{line[i].x - from.x, line[i].y - from.y}; };
+    Point d = to(out.back());
+    const bool goesOn =
+        far > 0 && std::hypot(d.x, d.y) >= far && d.x * along.x + d.y * along.y > 0 && cross(low, d) >= 0 && cross(d, high) >= 0;
+    if (far > 0 && !goesOn) {
+      out.push_back(line[i - 1]);
+      d = to(out.back());
+    }
+    const double length = std::hypot(d.x, d.y);
+    if (length <= within) {  // as good as there
+      far = 0;
+      continue;
+    }
+    const double s = within / length, c = std::sqrt(1 - s * s);
+    const Point right{d.x * c + d.y * s, d.y * c - d.x * s}, left{d.x * c - d.y * s, d.y * c + d.x * s};
+    if (far == 0 || !goesOn) {
+      low = right;
+      high = left;
+    } else {
+      if (cross(low, right) > 0) low = right;
+      if (cross(left, high) > 0) high = left;
+    }
+    along = d;
+    far = length;
+  }
+  if (!(out.back() == line.back())) out.push_back(line.back());
+  return out;
+}
+
 }  // namespace usherwright::drawing

@@ -136,4 +136,8 @@ std::vector<double> roundTicks(double from, double to, int count);
 /// A curve as one minimum–maximum pair per pixel column: many samples, few points, no peak lost.
 std::vector<Point> columnPairs(const Plot& plot, const std::vector<Point>& samples);
 
+/// The same line with fewer points: none that is left out lies further than `within` beside what is drawn in its place.
+/// Ends, and every point where the line turns back, stay. A line of few points stays as it is.
+std::vector<Point> thinned(const std::vector<Point>& line, double within);
+
 }  // namespace usherwright::drawing

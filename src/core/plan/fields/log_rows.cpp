@@ -13,7 +13,7 @@ using namespace table;
 FieldRows rowsOf(const LogEntry*) {
   static const Rows rows{
       row<&LogEntry::when>("when", "happened on", Kind::Text, inLog, {0, 0}, "year-month-day"),
-      row<&LogEntry::what>("what", "what happened", Kind::Choice, inLog),
+      required(row<&LogEntry::what>("what", "what happened", Kind::Choice, inLog)),
       refersTo(Refers::OwnPack, whenEmpty(row<&LogEntry::pack>("pack", "pack concerned", Kind::Text, inLog, {0, 0},
                                                                "its id; empty: the bike, and of an accident every pack"),
                                           "all")),
