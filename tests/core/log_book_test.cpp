@@ -167,7 +167,7 @@ TEST_CASE("health of a few points, by hand") {
 
 TEST_CASE("what is due counts from the first day that was noted, by km or by date: C-118") {
   Plan plan = plans::sound();
-  CHECK(dueOf(plan, theDay).empty());
+  for (const DueItem& i : dueOf(plan, theDay)) CHECK(i.id.starts_with("mount/"));  // they have a day of their own
   plan = noted(plan, {"ride 2026-11-20 60 km"});
   const auto item = [&](const std::string& id) {
     for (const DueItem& i : dueOf(plan, theDay))
