@@ -78,9 +78,12 @@ TEST_CASE("tonight and the holds that are due are read back from the calendar as
     CHECK(events[i].description == (s.missed.empty() ? "" : "If missed: " + s.missed));
   }
   // The stock pack's hold of October is past its sixty days by mid-December; the deck's is not yet.
-  CHECK(events[events.size() - 2].start == "2026-12-17 18:00");
-  CHECK(events.back().start == "2027-01-19 18:00");
-  CHECK(events.back().summary == "deck: a full charge, held, attended");
+  const auto later = [&](std::size_t i) { return events[tonight.steps.size() + i]; };
+  CHECK(later(0).start == "2026-12-17 18:00");
+  CHECK(later(1).start == "2027-01-19 18:00");
+  CHECK(later(1).summary == "deck: a full charge, held, attended");
+  CHECK(later(3).start == "2027-11-02 18:00");
+  CHECK(later(3).summary == "Tighten again: what holds deck");
 }
 
 TEST_CASE("C-103: tags say what goes into what, and never what a Stop is about; the bar that proves them is 50 mm") {
